@@ -1,0 +1,57 @@
+/** The topics of `tawny calc`, and running a file of cases through one. */
+import { z } from 'zod';
+import { loadIntegerSolver, type IntegerSolver } from '@tawny/core/dosage/solver';
+import { absorbers } from './absorbers';
+import { air } from './air';
+import { images } from './images';
+import { modes } from './modes';
+import { panels } from './panels';
+import { reverb } from './reverb';
+import { sbir } from './sbir';
+import { targets } from './targets';
+import { CalcError, type CalcErrorCode, checked, type Topic } from './types';
+
+export const TOPICS: Readonly<Record<string, Topic>> = { air, modes, images, sbir, reverb, targets, absorbers, panels };
+
+export interface CalcFailure {
+  code: CalcErrorCode;
+  message: string;
+  path: string;
+}
+export type CalcResult = { id: string; output: unknown } | { id: string; error: CalcFailure };
+
+const fileSchema = z.object({
+  cases: z.array(z.object({ id: z.union([z.string(), z.number()]).transform(String), input: z.unknown() })),
+});
+
+let solver: Promise<IntegerSolver> | null = null;
+const context = { solver: () => (solver ??= loadIntegerSolver()) };
+
+/** One case; what goes wrong is returned with its code and path, never thrown. */
+export async function calcCase(topic: Topic, id: string, input: unknown): Promise<CalcResult> {
+  try {
+    return { id, output: await topic(input, context) };
+  } catch (error) {
+    if (error instanceof CalcError)
+      return { id, error: { code: error.code, message: error.message, path: error.path } };
+    // A guard of the core refused a value the schema let through: still the input's fault, and it names the parameter.
+    const message = error instanceof Error ? error.message : String(error);
+    const code = error instanceof RangeError || error instanceof TypeError ? 'invalid-input' : 'failed';
+    return { id, error: { code, message, path: 'input' } };
+  }
+}
+
+/** Runs a parsed cases file. Throws CalcError when it is not one. */
+export async function calcFile(topic: Topic, parsed: unknown): Promise<{ results: CalcResult[] }> {
+  let file;
+  try {
+    file = checked(fileSchema, parsed);
+  } catch (error) {
+    if (!(error instanceof CalcError)) throw error;
+    const path = error.path.replace(/^input\.?/, '');
+    throw new CalcError('invalid-input', error.message.replace(/^input\.?/, path === '' ? 'file' : ''), path);
+  }
+  const results: CalcResult[] = [];
+  for (const { id, input } of file.cases) results.push(await calcCase(topic, id, input));
+  return { results };
+}

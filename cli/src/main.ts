@@ -1,0 +1,120 @@
+/** `tawny`: the studies from the command line. Standard output carries the answer only; words go to standard error. */
+import { readFileSync, statSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import { resolve } from 'node:path';
+import { LARGEST_FILE, readProjectFile, type ReadProject } from '@tawny/core/formats/projectFile';
+import { projectJsonSchema } from '@tawny/core/project/jsonSchema';
+import { calcFile, TOPICS } from './calc/index';
+import { CalcError } from './calc/types';
+import { reportOf, reportText } from './report';
+import { referenceText, runReference } from './reference/run';
+
+export const USAGE = `usage:
+  tawny report PROJECT [--json]     what the studies say of a project
+  tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
+  tawny calc TOPIC --cases FILE     answers {cases:[{id,input}]} with {results:[{id,output}|{id,error}]}
+  tawny reference                   runs the open reference cases
+  tawny schema                      writes docs/schema/project.schema.json
+topics: ${Object.keys(TOPICS).join(', ')}`;
+
+const OK = 0;
+const FAILED = 1;
+const INVALID = 2;
+const root = fileURLToPath(new URL('../../', import.meta.url));
+const place = (file: string) => resolve(process.env.INIT_CWD ?? process.cwd(), file);
+
+export interface Streams {
+  out(text: string): void;
+  err(text: string): void;
+}
+
+function readProject(file: string): ReadProject {
+  const size = statSync(place(file)).size;
+  return readProjectFile(size > LARGEST_FILE ? '' : readFileSync(place(file), 'utf8'), size);
+}
+
+function explain(file: string, problems: { path: string; message: string }[], streams: Streams): number {
+  for (const { path, message } of problems) streams.err(`${file}: ${path === '' ? '' : `${path}: `}${message}`);
+  return INVALID;
+}
+
+async function calc(args: readonly string[], streams: Streams): Promise<number> {
+  const [name, flag, file, ...rest] = args;
+  if (name === undefined || flag !== '--cases' || file === undefined || rest.length > 0) throw new UsageError();
+  const topic = TOPICS[name];
+  if (!topic) {
+    streams.err(`topic: expected one of ${Object.keys(TOPICS).join(', ')}, found "${name}"`);
+    return INVALID;
+  }
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(readFileSync(place(file), 'utf8'));
+  } catch (error) {
+    streams.err(`${file}: expected a JSON file of cases: ${(error as Error).message}`);
+    return INVALID;
+  }
+  try {
+    const answer = await calcFile(topic, parsed);
+    streams.out(JSON.stringify(answer));
+    const invalid = answer.results.flatMap((r) => ('error' in r && r.error.code !== 'not-built' ? [r] : []));
+    invalid.forEach((r) => streams.err(`case ${r.id}: ${r.error.message}`));
+    return invalid.length === 0 ? OK : invalid.some((r) => r.error.code === 'invalid-input') ? INVALID : FAILED;
+  } catch (error) {
+    if (!(error instanceof CalcError)) throw error;
+    streams.err(`${file}: ${error.message}`);
+    return INVALID;
+  }
+}
+
+class UsageError extends Error {}
+
+/** Runs one command line; returns the exit status. */
+export async function run(args: readonly string[], streams: Streams): Promise<number> {
+  const [command, ...rest] = args;
+  try {
+    switch (command) {
+      case 'calc':
+        return await calc(rest, streams);
+      case 'check':
+      case 'report': {
+        const flags = rest.filter((a) => a.startsWith('--'));
+        const [file, more] = rest.filter((a) => !a.startsWith('--'));
+        const known = command === 'report' ? ['--json'] : [];
+        if (file === undefined || more !== undefined || flags.some((f) => !known.includes(f))) throw new UsageError();
+        const read = readProject(file);
+        if (!read.ok) return explain(file, read.problems, streams);
+        if (command === 'check') {
+          streams.out(`${file}: a valid project, "${read.project.name}"`);
+          return OK;
+        }
+        const report = await reportOf(read.project);
+        streams.out(flags.includes('--json') ? JSON.stringify(report, null, 2) : reportText(report));
+        return OK;
+      }
+      case 'reference': {
+        const outcomes = await runReference(resolve(root, 'core/reference'));
+        streams.out(referenceText(outcomes));
+        return outcomes.some((o) => o.failures.length > 0) ? FAILED : OK;
+      }
+      case 'schema': {
+        const file = resolve(root, 'docs/schema/project.schema.json');
+        writeFileSync(file, projectJsonSchema());
+        streams.err('wrote docs/schema/project.schema.json');
+        return OK;
+      }
+      default:
+        throw new UsageError();
+    }
+  } catch (error) {
+    if (error instanceof UsageError) {
+      streams.err(USAGE);
+      return INVALID;
+    }
+    const { code, path } = error as NodeJS.ErrnoException;
+    if (code === 'ENOENT' || code === 'EISDIR' || code === 'EACCES') {
+      streams.err(`${path ?? 'file'}: cannot be read (${code === 'ENOENT' ? 'no such file' : code})`);
+      return INVALID;
+    }
+    throw error;
+  }
+}

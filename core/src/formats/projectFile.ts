@@ -1,0 +1,126 @@
+/**
+ * The project file `*.tawny.json`: text in, project or a list of problems out; and back. Never throws on bad input.
+ */
+import type { z } from 'zod';
+import { migrate } from '../project/migrate';
+import { FORMAT, type Project, projectSchema, VERSION } from '../project/schema';
+
+export interface FileProblem {
+  /** Where: dotted path in the file, or "line 3, column 9"; empty for the file as a whole. */
+  path: string;
+  /** What was expected and what was found, one sentence without a final stop. */
+  message: string;
+}
+
+export type ReadProject = { ok: true; project: Project } | { ok: false; problems: FileProblem[] };
+
+/** Larger files are refused unread: a project of this version stays under a megabyte. */
+export const LARGEST_FILE = 8 * 1024 * 1024;
+
+function refuse(path: string, message: string): ReadProject {
+  return { ok: false, problems: [{ path, message }] };
+}
+
+/** A path as people read it: room.corners[2].x. */
+export function pathText(path: readonly PropertyKey[]): string {
+  return path.reduce<string>(
+    (text, key) => (typeof key === 'number' ? `${text}[${key}]` : text === '' ? String(key) : `${text}.${String(key)}`),
+    '',
+  );
+}
+
+function found(value: unknown): string {
+  const text = value === undefined ? 'nothing' : (JSON.stringify(value) ?? typeof value);
+  return text.length > 60 ? `${text.slice(0, 57)}…` : text;
+}
+
+function valueAt(root: unknown, path: readonly PropertyKey[]): unknown {
+  return path.reduce<unknown>(
+    (value, key) =>
+      typeof value === 'object' && value !== null ? (value as Record<PropertyKey, unknown>)[key] : undefined,
+    root,
+  );
+}
+
+/** A Zod issue as a sentence: what was expected, what was found. */
+export function issueSentence(issue: z.core.$ZodIssue, root: unknown): string {
+  const got = found(valueAt(root, issue.path));
+  switch (issue.code) {
+    case 'invalid_type':
+      return `expected ${issue.expected === 'array' ? 'a list' : `a ${issue.expected}`}, found ${got}`;
+    case 'too_small':
+      return issue.origin === 'number' || issue.origin === 'int'
+        ? `expected at least ${issue.minimum}, found ${got}`
+        : `expected at least ${issue.minimum} entries or characters`;
+    case 'too_big':
+      return issue.origin === 'number' || issue.origin === 'int'
+        ? `expected at most ${issue.maximum}, found ${got}`
+        : `expected at most ${issue.maximum} entries or characters`;
+    case 'invalid_value':
+      return `expected ${issue.values.map((v) => JSON.stringify(v)).join(' or ')}, found ${got}`;
+    case 'unrecognized_keys':
+      return `holds ${issue.keys.map((k) => `"${k}"`).join(', ')}, which this version does not know`;
+    case 'invalid_union':
+      return `expected one of the allowed values, found ${got}`;
+    default:
+      return issue.message;
+  }
+}
+
+function jsonFault(text: string, error: unknown): FileProblem {
+  const message = error instanceof Error ? error.message : '';
+  const at = /position (\d+)/.exec(message);
+  const end = /end of|Unterminated/i.test(message);
+  const offset = at ? Number(at[1]) : end ? text.length : null;
+  if (offset === null) return { path: '', message: 'is not JSON text' };
+  const before = text.slice(0, offset);
+  const line = before.split('\n').length;
+  const column = offset - before.lastIndexOf('\n');
+  const cut = end || offset >= text.trimEnd().length;
+  return {
+    path: `line ${line}, column ${column}`,
+    message: cut ? 'the file ends too early; it was probably cut off' : 'is not JSON text here',
+  };
+}
+
+/** Reads a project file. `bytes` is its size when known, checked before parsing. */
+export function readProjectFile(text: string, bytes = text.length): ReadProject {
+  if (bytes > LARGEST_FILE) {
+    return refuse(
+      '',
+      `the file holds ${Math.round(bytes / 1048576)} MB; a project file stays under ${LARGEST_FILE / 1048576} MB`,
+    );
+  }
+  if (text.trim() === '') return refuse('', 'the file is empty');
+  let parsed: unknown;
+  try {
+    parsed = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    return { ok: false, problems: [jsonFault(text, error)] };
+  }
+  const migrated = migrate(parsed);
+  if (!migrated.ok) {
+    const { code, path, found: what } = migrated;
+    if (code === 'too-new') {
+      return refuse(path, `version ${what} was written by a newer Tawny Hall; this one reads up to version ${VERSION}`);
+    }
+    if (code === 'foreign')
+      return refuse(path, `expected "${FORMAT}", found ${what}: this is not a Tawny Hall project`);
+    if (code === 'not-an-object') return refuse(path, `expected a project, found ${what}`);
+    return refuse(path, `expected a version from 1 to ${VERSION}, found ${what}`);
+  }
+  const checked = projectSchema.safeParse(migrated.document);
+  if (checked.success) return { ok: true, project: checked.data };
+  return {
+    ok: false,
+    problems: checked.error.issues.map((issue) => ({
+      path: pathText(issue.path),
+      message: issueSentence(issue, migrated.document),
+    })),
+  };
+}
+
+/** The file's text: indented JSON with a final newline, the same for the same project. */
+export function writeProjectFile(project: Project): string {
+  return `${JSON.stringify(project, null, 2)}\n`;
+}

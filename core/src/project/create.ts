@@ -1,0 +1,76 @@
+/** A new project: a plain box with everything at its default, ready for the tape. */
+import { DEFAULT_CLIMATE } from '../air/air';
+import { DEFAULT_HABITS } from '../cutlist/shopping';
+import { CEILING, FLOOR } from '../geometry/solid';
+import { FORMAT, type Project, VERSION } from './schema';
+import { placeByRule } from './placing';
+
+export interface BoxRoom {
+  /** Wall A to wall C, m. */
+  length: number;
+  /** Wall D to wall B, m. */
+  width: number;
+  height: number;
+}
+
+/** Walls of a box in walking order; A is faced first. */
+export const BOX_WALLS = ['A', 'B', 'C', 'D'] as const;
+
+export function boxCorners({ length, width }: Pick<BoxRoom, 'length' | 'width'>): Project['room']['corners'] {
+  return [
+    { wall: 'A', x: 0, y: 0 },
+    { wall: 'B', x: width, y: 0 },
+    { wall: 'C', x: width, y: length },
+    { wall: 'D', x: 0, y: length },
+  ];
+}
+
+const BOX = { width: 0.22, depth: 0.28, height: 0.36 };
+
+/** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
+export function createProject(id: string, name: string, box: BoxRoom): Project {
+  const speaker = (letter: string) => ({
+    id: letter === 'L' ? 'left' : 'right',
+    letter,
+    x: 0,
+    y: 0,
+    axisHeight: 1.2,
+    minimumDistance: 1.1,
+    box: { ...BOX },
+  });
+  const project: Project = {
+    format: FORMAT,
+    version: VERSION,
+    id,
+    name,
+    climate: { ...DEFAULT_CLIMATE },
+    room: {
+      corners: boxCorners(box),
+      height: box.height,
+      surfaces: {
+        ...Object.fromEntries(BOX_WALLS.map((w) => [w, { material: 'plaster-on-brick' }])),
+        [FLOOR]: { material: 'boards-on-joists' },
+        [CEILING]: { material: 'plasterboard-joists' },
+      },
+    },
+    listening: {
+      facing: 'A',
+      head: { x: 0, y: 0, earHeight: 1.2 },
+      placed: 'rule',
+      triangleSide: 1.4,
+      apexBehind: 0,
+    },
+    loudspeakers: [speaker('L'), speaker('R')],
+    target: { school: 'by-volume', lowestOctave: 125 },
+    treatment: {
+      panel: { width: 0.6, height: 1.2, depth: 0.1, gap: 0.1, flowResistivity: 10000 },
+      usable: [...BOX_WALLS, CEILING],
+      counts: {},
+      marksFirst: true,
+      leftRightAlike: true,
+    },
+    buying: { ...DEFAULT_HABITS },
+  };
+  placeByRule(project);
+  return project;
+}

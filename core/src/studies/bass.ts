@@ -1,0 +1,194 @@
+/** Bass: the box room's modes to 300 Hz, what each does at the seat, and the spacing and Schroeder criteria. */
+import { boxOf } from '../geometry/solid';
+import {
+  type BandCount,
+  type BoxSize,
+  boxModes,
+  type Mode,
+  modePressure,
+  schroederFrequency,
+  signedModePressure,
+  type Spacing,
+  spacingCriterion,
+  thirdOctaveCounts,
+  weylCount,
+} from '../modes/box';
+import type { Project } from '../project/schema';
+import { OCTAVE_MIDBANDS } from '../quantities/bands';
+import { eyring } from '../reverberation/decay';
+import { type Setting, settingOf } from './setting';
+import type { Issue, Study, Working } from './types';
+
+export const MODE_LIMIT_HZ = 300;
+
+/** Below −12 dB of the mode's maximum the seat is in its null, above −3 dB at its peak. */
+export const NULL_BELOW = 10 ** (-12 / 20);
+export const PEAK_ABOVE = 10 ** (-3 / 20);
+
+export type AtSeat = 'null' | 'between' | 'peak';
+
+export interface SeatMode extends Mode {
+  /** |p| at the ears, 1 at the room's corners. */
+  pressure: number;
+  atSeat: AtSeat;
+}
+
+export interface BassResult {
+  /** Listener's frame: x width, y length, z height; null when the room is not a box. */
+  box: BoxSize | null;
+  modes: SeatMode[];
+  bands: BandCount[];
+  spacing: Spacing | null;
+  expectedCount: number;
+  schroeder: number;
+  /** Decay time at the Schroeder frequency that it belongs to, s. */
+  schroederTime: number;
+}
+
+/** Third octaves judged by the spacing criterion: 20 to 200 Hz. */
+const BAND_NUMBERS = Array.from({ length: 11 }, (_, i) => i - 17);
+
+export function atSeatWord(pressure: number): AtSeat {
+  return pressure < NULL_BELOW ? 'null' : pressure > PEAK_ABOVE ? 'peak' : 'between';
+}
+
+/** Linear in log frequency between octave values; held at the ends. */
+function interpolateOctaves(values: readonly number[], frequency: number): number {
+  const x = Math.log2(frequency / OCTAVE_MIDBANDS[0]!) / Math.log2(OCTAVE_MIDBANDS[1]! / OCTAVE_MIDBANDS[0]!);
+  const i = Math.min(values.length - 2, Math.max(0, Math.floor(x)));
+  const t = Math.min(1, Math.max(0, x - i));
+  return values[i]! + t * (values[i + 1]! - values[i]!);
+}
+
+/**
+ * Schroeder frequency with the decay time it belongs to: fixed point of f = 2000 √(T(f)/V).
+ * `times` per octave in s, volume in m³. Converges to 0.01 Hz in a few rounds, since T changes slowly with f.
+ */
+export function schroederWithDecay(times: readonly number[], volume: number): { f: number; time: number } {
+  let f = 200;
+  for (let round = 0; round < 50; round++) {
+    const next = schroederFrequency(interpolateOctaves(times, f), volume);
+    if (Math.abs(next - f) < 0.01) return { f: next, time: interpolateOctaves(times, next) };
+    f = (f + next) / 2;
+  }
+  return { f, time: interpolateOctaves(times, f) };
+}
+
+/** Eyring decay per octave of the room without panels, s. */
+export function bareEyring(setting: Setting): number[] {
+  return setting.mEnergy.map((mEnergy, b) =>
+    eyring({
+      volume: setting.solid.volume,
+      surfaces: setting.faces.map((f) => ({ area: f.area, alpha: f.material.alpha[b]! })),
+      c: setting.c,
+      mEnergy,
+      objects: 0,
+    })!,
+  );
+}
+
+/** Pressure of one mode over the plan at a height: rows from the front wall, columns from the left; −1…1. */
+export function pressureMap(box: BoxSize, n: Mode['n'], height: number, columns: number, rows: number): number[] {
+  return Array.from({ length: columns * rows }, (_, i) =>
+    signedModePressure(box, n, [
+      (((i % columns) + 0.5) / columns) * box[0],
+      ((Math.floor(i / columns) + 0.5) / rows) * box[1],
+      height,
+    ]),
+  );
+}
+
+function modeWorking(setting: Setting, box: BoxSize, mode: SeatMode): Working {
+  return {
+    id: `mode-${mode.n.join('-')}`,
+    title: `Mode ${mode.n.join(' ')}, ${mode.kind}`,
+    formula: 'f = (c/2) · √((nx/Lx)² + (ny/Ly)² + (nz/Lz)²)',
+    symbols: [
+      { symbol: 'c', meaning: 'speed of sound', value: setting.c, unit: 'm/s' },
+      { symbol: 'Lx', meaning: 'width', value: box[0], unit: 'm' },
+      { symbol: 'Ly', meaning: 'length', value: box[1], unit: 'm' },
+      { symbol: 'Lz', meaning: 'height', value: box[2], unit: 'm' },
+      { symbol: 'n', meaning: 'half waves across width, length, height', value: mode.n.join(', '), unit: '' },
+      { symbol: '|p|', meaning: 'pressure at the ears, Π cos(nπx/L)', value: mode.pressure, unit: 'of the corner' },
+    ],
+    result: { symbol: 'f', meaning: 'mode frequency', value: mode.f, unit: 'Hz' },
+    source: 'H. Kuttruff, Room Acoustics, 6th ed., §3.2.',
+    validity: 'Rigid box. Soft boards shift real modes by a few per cent, alcoves and beams by more.',
+  };
+}
+
+/** The working of one mode, made when it is asked for. */
+export function workingOfMode(setting: Setting, result: BassResult, index: number): Working | null {
+  const mode = result.modes[index];
+  return mode && result.box ? modeWorking(setting, result.box, mode) : null;
+}
+
+/** Modes, counts and criteria of a project's room. */
+export function studyBass(project: Project, setting: Setting = settingOf(project)): Study<BassResult> {
+  const plain = boxOf(setting.solid);
+  const times = bareEyring(setting);
+  const schroeder = schroederWithDecay(times, setting.solid.volume);
+  const issues: Issue[] = [];
+  const working: Working[] = [
+    {
+      id: 'schroeder',
+      title: 'Schroeder frequency',
+      formula: 'fs = 2000 · √(T / V)',
+      symbols: [
+        { symbol: 'T', meaning: 'decay time at that frequency, bare room (Eyring)', value: schroeder.time, unit: 's' },
+        { symbol: 'V', meaning: 'volume', value: setting.solid.volume, unit: 'm³' },
+      ],
+      result: { symbol: 'fs', meaning: 'single modes below, overlapping modes above', value: schroeder.f, unit: 'Hz' },
+      source: 'M. R. Schroeder 1962; three modes overlap within one bandwidth.',
+      validity: 'A transition, not an edge: about half an octave wide.',
+    },
+  ];
+  if (!plain) {
+    issues.push({ code: 'bass.not-a-box', severity: 'note', where: [], values: {} });
+    return {
+      result: {
+        box: null,
+        modes: [],
+        bands: [],
+        spacing: null,
+        expectedCount: 0,
+        schroeder: schroeder.f,
+        schroederTime: schroeder.time,
+      },
+      issues,
+      working,
+    };
+  }
+  const box = plain;
+  const modes = boxModes(box, setting.c, MODE_LIMIT_HZ).map((m): SeatMode => {
+    const pressure = modePressure(box, m.n, setting.head);
+    return { ...m, pressure, atSeat: atSeatWord(pressure) };
+  });
+  const bands = thirdOctaveCounts(modes, BAND_NUMBERS);
+  const spacing = spacingCriterion(modes, bands);
+  if (spacing.firstDrop !== null) {
+    issues.push({ code: 'bass.spacing-drop', severity: 'warning', where: [], values: { f: spacing.firstDrop } });
+  }
+  for (const f of spacing.coincidentBands) {
+    issues.push({ code: 'bass.coincident', severity: 'warning', where: [], values: { f } });
+  }
+  // Left-right modes are cancelled by a symmetric pair anyway: only nulls along length and height are worth a word.
+  for (const m of modes.filter((x) => x.kind === 'axial' && x.n[0] === 0 && x.f < schroeder.f && x.atSeat === 'null')) {
+    issues.push({
+      code: 'bass.seat-in-null',
+      severity: 'warning',
+      where: ['head'],
+      values: { f: m.f, n: m.n.join(' ') },
+    });
+  }
+  const result: BassResult = {
+    box,
+    modes,
+    bands,
+    spacing,
+    expectedCount: weylCount(box, setting.c, MODE_LIMIT_HZ),
+    schroeder: schroeder.f,
+    schroederTime: schroeder.time,
+  };
+  return { result, issues, working };
+}

@@ -1,0 +1,152 @@
+/** Decay per octave of a room with so many panels on each surface, by every formula, with what it is worth. */
+import type { PanelSize } from '../layout/cover';
+import { OCTAVES } from '../quantities/bands';
+import {
+  arauPuchades,
+  type BandRoom,
+  type BandSurface,
+  eyring,
+  fitzroy,
+  kuttruff,
+  LOGARITHM_CAP,
+  millington,
+  type PairAxis,
+  sabine,
+} from '../reverberation/decay';
+import type { DecayLimits } from '../targets/targets';
+
+export interface DecayFace {
+  id: string;
+  name: string;
+  area: number;
+  axis: PairAxis;
+  alpha: number[];
+  /** Relative uncertainty of alpha. */
+  spread: number;
+  /** Whether panels may hang here, how many fit, how many its marks need, how many are decided. */
+  usable: boolean;
+  capacity: number;
+  needed: number;
+  chosen: number;
+  isFloor: boolean;
+}
+
+export interface DecayRoom {
+  volume: number;
+  c: number;
+  mEnergy: number[];
+  faces: DecayFace[];
+  panel: PanelSize;
+}
+
+export interface WorstBand {
+  octave: number;
+  time: number;
+  limit: number;
+  side: 'over' | 'under';
+}
+
+export interface Curve {
+  counts: Record<string, number>;
+  panels: number;
+  /** Panel area over walls and ceiling, 0…1. */
+  coverage: number;
+  /** s per octave; null when nothing absorbs. */
+  sabine: (number | null)[];
+  eyring: (number | null)[];
+  /** All formulas, widened by the spread of the materials. */
+  low: (number | null)[];
+  high: (number | null)[];
+  /** Mean of 500 Hz and 1 kHz by Eyring, s. */
+  mid: number | null;
+  /** Whether every judged band lies inside its limits. */
+  inside: boolean;
+  /** The band furthest outside, by ratio; null when all are inside. */
+  worst: WorstBand | null;
+}
+
+/** Relative uncertainty of a computed porous panel: model against measurement, and its edges. */
+export const PANEL_SPREAD = 0.1;
+
+export type Judged = readonly (DecayLimits | null)[];
+
+/** Surfaces of one octave: each face's bare rest, and its panels. `widen` scales α by 1 ± its spread. */
+export function bandSurfaces(
+  room: DecayRoom,
+  counts: Readonly<Record<string, number>>,
+  panelAlpha: readonly number[],
+  band: number,
+  widen: -1 | 0 | 1 = 0,
+): BandSurface[] {
+  const panelArea = room.panel.width * room.panel.height;
+  const clip = (a: number): number => Math.min(LOGARITHM_CAP, Math.max(0, a));
+  return room.faces.flatMap((f): BandSurface[] => {
+    const covered = Math.min(f.area, (counts[f.id] ?? 0) * panelArea);
+    return [
+      { area: f.area - covered, alpha: clip(f.alpha[band]! * (1 + widen * f.spread)), axis: f.axis },
+      { area: covered, alpha: clip(panelAlpha[band]! * (1 + widen * PANEL_SPREAD)), axis: f.axis },
+    ];
+  });
+}
+
+function spreadAt(rooms: readonly BandRoom[]): [low: number | null, high: number | null] {
+  const times = rooms
+    .flatMap((r) => [sabine(r), eyring(r), millington(r), fitzroy(r), arauPuchades(r), kuttruff(r)])
+    .filter((t) => t !== null);
+  return times.length > 0 ? [Math.min(...times), Math.max(...times)] : [null, null];
+}
+
+function worstOf(times: readonly (number | null)[], limits: Judged): WorstBand | null {
+  let worst: (WorstBand & { ratio: number }) | null = null;
+  times.forEach((time, b) => {
+    const limit = limits[b];
+    if (!limit || time === null) return;
+    const over = limit.upper !== null && time > limit.upper + 1e-9 ? time / limit.upper : 0;
+    const under = time < limit.lower - 1e-9 ? limit.lower / Math.max(time, 1e-6) : 0;
+    const ratio = Math.max(over, under);
+    if (ratio === 0 || (worst && ratio <= worst.ratio)) return;
+    const side = over > 0 ? ('over' as const) : ('under' as const);
+    worst = { octave: OCTAVES[b]!, time, limit: side === 'over' ? limit.upper! : limit.lower, side, ratio };
+  });
+  if (!worst) return null;
+  const { octave, time, limit, side } = worst as WorstBand;
+  return { octave, time, limit, side };
+}
+
+/** The whole curve for panel counts by surface. */
+export function curveFor(
+  room: DecayRoom,
+  counts: Readonly<Record<string, number>>,
+  panelAlpha: readonly number[],
+  limits: Judged,
+): Curve {
+  const at = (band: number, widen: -1 | 0 | 1): BandRoom => ({
+    volume: room.volume,
+    c: room.c,
+    mEnergy: room.mEnergy[band]!,
+    objects: 0,
+    surfaces: bandSurfaces(room, counts, panelAlpha, band, widen),
+  });
+  const bands = OCTAVES.map((_, b) => {
+    const middle = at(b, 0);
+    const [low, high] = spreadAt([middle, at(b, 1), at(b, -1)]);
+    return { sabine: sabine(middle), eyring: eyring(middle), low, high };
+  });
+  const eyringTimes = bands.map((b) => b.eyring);
+  const panels = Object.values(counts).reduce((sum, n) => sum + n, 0);
+  const hangable = room.faces.filter((f) => !f.isFloor).reduce((sum, f) => sum + f.area, 0);
+  const [a, b] = [eyringTimes[3]!, eyringTimes[4]!];
+  const worst = worstOf(eyringTimes, limits);
+  return {
+    counts: { ...counts },
+    panels,
+    coverage: (panels * room.panel.width * room.panel.height) / hangable,
+    sabine: bands.map((x) => x.sabine),
+    eyring: eyringTimes,
+    low: bands.map((x) => x.low),
+    high: bands.map((x) => x.high),
+    mid: a === null || b === null ? null : (a + b) / 2,
+    inside: worst === null && eyringTimes.every((t, i) => !limits[i] || t !== null),
+    worst,
+  };
+}

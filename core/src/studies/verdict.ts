@@ -1,0 +1,147 @@
+/** The verdict: a handful of live measures of the whole room, each a figure, a word and where to mend it. */
+import type { BassResult } from './bass';
+import type { DecayResult } from './decay';
+import type { MarksResult } from './marks';
+import { SEAT_LIMITS, type SeatResult } from './seat';
+
+export type Tone = 'good' | 'fair' | 'bad';
+export type StageId = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'build';
+export type MeasureId = 'symmetry' | 'seat' | 'notch' | 'bass' | 'mark' | 'decay' | 'cover' | 'panels';
+
+export interface Measure {
+  id: MeasureId;
+  stage: StageId;
+  /** Null when there is nothing to measure yet. */
+  value: number | null;
+  unit: string;
+  digits: number;
+  /** Key of the word beside the figure, with its tone. */
+  word: string;
+  tone: Tone;
+  /** The thing that causes it: a band, a wall, a frequency; may be empty. */
+  detail: string;
+}
+
+export interface VerdictParts {
+  seat: SeatResult;
+  bass: BassResult;
+  marks: MarksResult;
+  /** Null while it is being computed for the first time. */
+  decay: DecayResult | null;
+}
+
+function coverageWord(part: number): [string, Tone] {
+  if (part < 0.1) return ['hardly heard', 'fair'];
+  if (part < 0.25) return ['every panel heard', 'good'];
+  if (part <= 0.32) return ['control room', 'good'];
+  if (part <= 0.5) return ['dry', 'fair'];
+  return ['booth', 'bad'];
+}
+
+/** The measures in the order of the work. Lengths in cm, levels in dB, times in s. */
+export function verdict({ seat, bass, marks, decay }: VerdictParts): Measure[] {
+  const measures: Measure[] = [];
+  const difference = seat.symmetry?.difference ?? null;
+  measures.push({
+    id: 'symmetry',
+    stage: 'seat',
+    value: difference === null ? null : difference * 100,
+    unit: 'cm',
+    digits: 1,
+    ...(difference === null
+      ? { word: 'no pair', tone: 'fair' as const }
+      : difference <= SEAT_LIMITS.pathDifference
+        ? { word: 'even', tone: 'good' as const }
+        : difference <= 0.03
+          ? { word: 'slightly off', tone: 'fair' as const }
+          : { word: 'uneven', tone: 'bad' as const }),
+    detail: difference !== null && difference > SEAT_LIMITS.pathDifference ? seat.symmetry!.what : '',
+  });
+  const part = seat.headPart;
+  const centre = Math.abs(part - 0.5) <= SEAT_LIMITS.centreNull;
+  const close = seat.headFromRear !== null && seat.headFromRear < SEAT_LIMITS.rearWall;
+  measures.push({
+    id: 'seat',
+    stage: 'seat',
+    value: part * 100,
+    unit: '%',
+    digits: 1,
+    word: centre
+      ? 'centre null'
+      : close
+        ? 'rear wall close'
+        : Math.abs(part - 0.38) <= 0.03
+          ? 'by the rule'
+          : 'off the rule',
+    tone: centre || close ? 'bad' : Math.abs(part - 0.38) <= 0.03 ? 'good' : 'fair',
+    detail: '',
+  });
+  const notch = seat.worstNotch;
+  measures.push({
+    id: 'notch',
+    stage: 'seat',
+    value: notch?.levelDb ?? null,
+    unit: 'dB',
+    digits: 1,
+    word: !notch
+      ? 'no loudspeaker'
+      : notch.levelDb < SEAT_LIMITS.deepNotchDb
+        ? 'deep'
+        : notch.levelDb < -5
+          ? 'clear'
+          : 'mild',
+    tone: !notch ? 'fair' : notch.levelDb < SEAT_LIMITS.deepNotchDb ? 'bad' : notch.levelDb < -5 ? 'fair' : 'good',
+    detail: notch ? `${notch.loudspeaker} ${notch.f.toFixed(0)} Hz` : '',
+  });
+  const nulls = bass.modes.filter(
+    (m) => m.kind === 'axial' && m.n[0] === 0 && m.f < bass.schroeder && m.atSeat === 'null',
+  );
+  measures.push({
+    id: 'bass',
+    stage: 'bass',
+    value: bass.box ? nulls.length : null,
+    unit: nulls.length === 1 ? 'null' : 'nulls',
+    digits: 0,
+    word: !bass.box ? 'not a box' : nulls.length === 0 ? 'clear' : 'at the seat',
+    tone: !bass.box ? 'fair' : nulls.length === 0 ? 'good' : 'bad',
+    detail: nulls[0] ? `${nulls[0].f.toFixed(0)} Hz` : '',
+  });
+  const bare = marks.worstBare;
+  measures.push({
+    id: 'mark',
+    stage: 'marks',
+    value: bare?.levelDb ?? null,
+    unit: 'dB',
+    digits: 1,
+    word: bare ? 'bare' : marks.marks.length === 0 ? 'no marks' : 'none bare',
+    tone: bare ? (bare.levelDb! > -6 ? 'bad' : 'fair') : 'good',
+    detail: bare ? `${bare.letter} ${bare.faceName}` : '',
+  });
+  if (decay) {
+    const { worst, mid, coverage, panels } = decay.chosen;
+    measures.push({
+      id: 'decay',
+      stage: 'decay',
+      value: worst ? worst.time : mid,
+      unit: 's',
+      digits: 2,
+      word: worst ? worst.side : 'in target',
+      tone: worst ? (worst.time / worst.limit > 1.3 || worst.limit / worst.time > 1.3 ? 'bad' : 'fair') : 'good',
+      detail: worst ? `${worst.octave} Hz` : 'mid',
+    });
+    const [word, tone] = coverageWord(coverage);
+    measures.push({ id: 'cover', stage: 'decay', value: coverage * 100, unit: '%', digits: 0, word, tone, detail: '' });
+    const { answer } = decay;
+    measures.push({
+      id: 'panels',
+      stage: 'decay',
+      value: panels,
+      unit: panels === 1 ? 'panel' : 'panels',
+      digits: 0,
+      word: answer.status === 'reached' ? `of ${answer.curve.panels} needed` : 'target out of reach',
+      tone: answer.status !== 'reached' ? 'bad' : panels >= answer.curve.panels ? 'good' : 'fair',
+      detail: '',
+    });
+  }
+  return measures;
+}

@@ -1,0 +1,97 @@
+/** Sentences for issue codes, in one place. Plain and exact: what, where, by how much, and what to do about it. */
+import { fixed } from '../quantities/format';
+import { type LengthSystem, lengthText } from '../quantities/lengths';
+
+export interface IssueWords {
+  code: string;
+  values: Record<string, number | string>;
+}
+
+type Say = (
+  v: Record<string, number | string>,
+  length: (key: string) => string,
+  number: (key: string, digits: number) => string,
+) => string;
+
+const percent = (value: number | string | undefined, digits = 0) => fixed(Number(value) * 100, digits);
+const WALL: Record<string, string> = { floor: 'floor', ceiling: 'ceiling' };
+const surface = (name: number | string | undefined) => WALL[String(name)] ?? `${name} wall`;
+
+const SYMMETRY: Record<string, string> = {
+  'side-wall': 'the distances to the side walls differ',
+  depth: 'one loudspeaker stands further back',
+  height: 'the axis heights differ',
+};
+
+const SENTENCES: Record<string, Say> = {
+  'seat.head-outside': () => 'The head is outside the room. Move it back inside the walls.',
+  'seat.head-above-ceiling': (_v, l) => `The ears at ${l('height')} are above the ceiling.`,
+  'seat.centre-null': (v, _l, n) =>
+    `The head is at ${percent(v.part)} % of the length: the first length mode, ${n('f', 0)} Hz, vanishes there. Move at least 30 cm forward or back.`,
+  'seat.rear-wall-close': (_v, l) =>
+    `The head is ${l('distance')} from the rear wall: strong early reflections and uneven bass. Half a metre is the least.`,
+  'seat.loudspeaker-outside': (v) => `Loudspeaker ${v.letter} is outside the room. Move it back inside.`,
+  'seat.too-near': (v, l) =>
+    `Loudspeaker ${v.letter} is ${l('distance')} from the ears, nearer than the ${l('minimum')} it needs for its drivers to blend.`,
+  'seat.axis-height': (v, l) =>
+    `The axis of ${v.letter} is at ${l('axis')}, the ears at ${l('ear')}. Bring both to one height or tilt the loudspeaker.`,
+  'seat.loudspeaker-in-wall': (v, l) =>
+    `The front of ${v.letter} is ${l('distance')} from the front wall, but its box is ${l('depth')} deep: the back is in the wall.`,
+  'seat.notches-coincide': (v, l, n) =>
+    `${v.letter} is about as far from the ${surface(v.first)} as from the ${surface(v.second)} (${l('distance')}): both cancel near ${n('f', 0)} Hz. Make the distances unequal.`,
+  'seat.deep-notch': (v, _l, n) =>
+    `The nearest boundaries take ${n('levelDb', 1)} dB out of ${v.letter} at ${n('f', 0)} Hz. Move it nearer to or further from them; equalising cannot fill it.`,
+  'seat.triangle-wide': (_v, _l, n) => `The loudspeakers are ${n('angleDeg', 0)}° apart: past 70° the centre empties.`,
+  'seat.triangle-narrow': (_v, _l, n) =>
+    `The loudspeakers are ${n('angleDeg', 0)}° apart: under 50° the image collapses.`,
+  'seat.unequal-sides': (_v, l, n) =>
+    `One loudspeaker is ${l('difference')} further from the ears: ${n('delayMs', 2)} ms later. Centre images lean to the nearer one.`,
+  'seat.not-symmetric': (v, l) =>
+    `Left and right differ by ${l('difference')}: ${SYMMETRY[String(v.what)] ?? 'they are not alike'}.`,
+  'bass.not-a-box': () =>
+    'The room is not a rectangle with a flat ceiling: closed-form modes do not apply and none are shown.',
+  'bass.spacing-drop': (_v, _l, n) =>
+    `The third octave at ${n('f', 0)} Hz holds fewer modes than the one below it: the bass will be uneven there.`,
+  'bass.coincident': (_v, _l, n) =>
+    `Two modes coincide in the sparse third octave at ${n('f', 0)} Hz and will stand out.`,
+  'bass.seat-in-null': (v, _l, n) =>
+    `The ears are in the null of mode ${v.n} at ${n('f', 0)} Hz. A null cannot be equalised or absorbed away; move the seat.`,
+  'marks.direct-blocked': (v) => `Something stands between ${v.letter} and the ears.`,
+  'marks.too-many-panels': (v) => `${v.chosen} panels are set for the ${surface(v.face)}, where ${v.capacity} fit.`,
+  'marks.panel-too-large': (v) => `The panel is too large for the ${surface(v.face)}; its marks stay bare.`,
+  'decay.too-dead': (v, _l, n) =>
+    `The target cannot be reached with this panel: the ${v.panels} panels that bring the slow bands in take ${n('octave', 0)} Hz down to ${n('time', 2)} s, below its ${n('limit', 2)} s. A deeper panel takes more bass for the same highs.`,
+  'decay.not-enough': (v, _l, n) =>
+    `The target cannot be reached: with all ${v.panels} panels that fit, ${n('octave', 0)} Hz still rings ${n('time', 2)} s against ${n('limit', 2)} s, because this panel absorbs only ${percent(v.alpha)} % there. Use a deeper panel or gap, or more surfaces.`,
+  'decay.wishes-conflict': (v) =>
+    `${v.panels} panels would reach the target, but not with every first reflection covered and left and right alike. Loosen one of the two.`,
+  'decay.undecided': (v) => `The smallest number could not be proved: ${v.reason}.`,
+  'decay.coverage-past-half': (v) =>
+    `Panels cover ${percent(v.coverage)} % of walls and ceiling: past half only a vocal booth wants that.`,
+  'decay.gap-deeper-than-panel': (_v, l) =>
+    `The gap of ${l('gap')} is deeper than the ${l('depth')} panel: it dips where the gap is half a wavelength.`,
+  'decay.thin-panel': (v, l) =>
+    `${l('depth')} deep, this panel takes ${percent(v.alpha)} % at 125 Hz: highs will go and the bass will stay. First reflections want at least 10 cm.`,
+  'decay.fill-dense-for-bass': () =>
+    'This fill is dense for bass: a lighter fill (lower flow resistivity) lets low notes in deeper.',
+  'build.nothing-decided': () => 'No panels are decided yet. Use the answer in Decay, or set numbers by surface there.',
+  'build.frame-too-thick': (_v, l) =>
+    `Two frame pieces of ${l('frame')} leave no room for fill in a panel this narrow.`,
+  'build.stock-too-short': (_v, l) =>
+    `The panel's long side, ${l('longest')}, is longer than the timber as sold, ${l('stock')}.`,
+  'build.cloth-too-narrow': (_v, l) => `The ${l('roll')} cloth roll is too narrow to wrap this panel in one piece.`,
+};
+
+/** The sentence of an issue; lengths in the reader's system. Throws RangeError for a code without words. */
+export function issueSentence(issue: IssueWords, system: LengthSystem): string {
+  const say = SENTENCES[issue.code];
+  if (!say) throw new RangeError(`issueSentence: no words for code ${issue.code}`);
+  return say(
+    issue.values,
+    (key) => lengthText(Number(issue.values[key]), system),
+    (key, digits) => fixed(Number(issue.values[key]), digits),
+  );
+}
+
+/** Every code that has a sentence. */
+export const ISSUE_CODES: readonly string[] = Object.keys(SENTENCES);
