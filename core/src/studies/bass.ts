@@ -48,6 +48,17 @@ export interface BassResult {
 /** Third octaves judged by the spacing criterion: 20 to 200 Hz. */
 const BAND_NUMBERS = Array.from({ length: 11 }, (_, i) => i - 17);
 
+/** Nulls are judged up to here: above, modes crowd and no single one empties a note. */
+export const NULLS_JUDGED_HZ = 150;
+
+/**
+ * Axial modes along the length whose null the ears are in. Left-right modes are left out: a symmetric pair does not drive
+ * the odd ones, and the head on the axis cannot leave their null; height modes have their own note.
+ */
+export function lengthNulls(modes: readonly SeatMode[]): SeatMode[] {
+  return modes.filter((m) => m.n[0] === 0 && m.n[2] === 0 && m.f < NULLS_JUDGED_HZ && m.atSeat === 'null');
+}
+
 export function atSeatWord(pressure: number): AtSeat {
   return pressure < NULL_BELOW ? 'null' : pressure > PEAK_ABOVE ? 'peak' : 'between';
 }
@@ -172,14 +183,17 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
   for (const f of spacing.coincidentBands) {
     issues.push({ code: 'bass.coincident', severity: 'warning', where: [], values: { f } });
   }
-  // Left-right modes are cancelled by a symmetric pair anyway: only nulls along length and height are worth a word.
-  for (const m of modes.filter((x) => x.kind === 'axial' && x.n[0] === 0 && x.f < schroeder.f && x.atSeat === 'null')) {
+  for (const m of lengthNulls(modes)) {
     issues.push({
       code: 'bass.seat-in-null',
       severity: 'warning',
       where: ['head'],
       values: { f: m.f, n: m.n.join(' ') },
     });
+  }
+  const upright = modes.find((m) => m.n[0] === 0 && m.n[1] === 0 && m.f < NULLS_JUDGED_HZ && m.atSeat === 'null');
+  if (upright) {
+    issues.push({ code: 'bass.height-null', severity: 'note', where: ['head'], values: { f: upright.f } });
   }
   const result: BassResult = {
     box,

@@ -58,6 +58,7 @@ export interface DecayResult {
   /** Mid-band decay after each further four panels, in the order they would be hung. */
   steps: { panels: number; mid: number | null; inside: boolean }[];
   schools: { school: School; bare: boolean; chosen: boolean; answer: boolean | null }[];
+  /** Of the room with the panels chosen, Hz. */
   schroeder: number;
 }
 
@@ -355,7 +356,7 @@ export function studyDecay(
       answer: 'curve' in answer ? judgedBy(school, answer.curve.counts) : null,
     })),
     schroeder: schroederWithDecay(
-      bare.eyring.map((t) => t ?? 0.01),
+      chosen.eyring.map((t) => t ?? 0.01),
       inputs.volume,
     ).f,
   };

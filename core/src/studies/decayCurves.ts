@@ -6,10 +6,8 @@ import {
   type BandRoom,
   type BandSurface,
   eyring,
-  fitzroy,
   kuttruff,
   LOGARITHM_CAP,
-  millington,
   type PairAxis,
   sabine,
 } from '../reverberation/decay';
@@ -54,7 +52,7 @@ export interface Curve {
   /** s per octave; null when nothing absorbs. */
   sabine: (number | null)[];
   eyring: (number | null)[];
-  /** All formulas, widened by the spread of the materials. */
+  /** Lowest and highest of four formulas, widened by the spread of the materials. */
   low: (number | null)[];
   high: (number | null)[];
   /** Mean of 500 Hz and 1 kHz by Eyring, s. */
@@ -89,9 +87,13 @@ export function bandSurfaces(
   });
 }
 
+/**
+ * Lowest and highest of Sabine, Eyring, Kuttruff and Arau-Puchades. Millington-Sette and Fitzroy are left out of the band:
+ * one very absorbing patch sends the first towards zero, one hard pair of walls sends the second to many times the rest.
+ */
 function spreadAt(rooms: readonly BandRoom[]): [low: number | null, high: number | null] {
   const times = rooms
-    .flatMap((r) => [sabine(r), eyring(r), millington(r), fitzroy(r), arauPuchades(r), kuttruff(r)])
+    .flatMap((r) => [sabine(r), eyring(r), kuttruff(r), arauPuchades(r)])
     .filter((t) => t !== null);
   return times.length > 0 ? [Math.min(...times), Math.max(...times)] : [null, null];
 }

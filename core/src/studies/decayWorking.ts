@@ -33,13 +33,13 @@ export function decayWorking(inputs: DecayInputs, result: DecayResult): Working[
         },
         {
           symbol: 'low',
-          meaning: 'lowest of six formulas and materials',
+          meaning: 'lowest of four formulas, materials at their best',
           value: result.chosen.low[b] ?? 'endless',
           unit: 's',
         },
         {
           symbol: 'high',
-          meaning: 'highest of six formulas and materials',
+          meaning: 'highest of four formulas, materials at their worst',
           value: result.chosen.high[b] ?? 'endless',
           unit: 's',
         },

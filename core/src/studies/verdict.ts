@@ -1,5 +1,5 @@
 /** The verdict: a handful of live measures of the whole room, each a figure, a word and where to mend it. */
-import type { BassResult } from './bass';
+import { type BassResult, lengthNulls } from './bass';
 import type { DecayResult } from './decay';
 import type { MarksResult } from './marks';
 import { SEAT_LIMITS, type SeatResult } from './seat';
@@ -93,9 +93,7 @@ export function verdict({ seat, bass, marks, decay }: VerdictParts): Measure[] {
     tone: !notch ? 'fair' : notch.levelDb < SEAT_LIMITS.deepNotchDb ? 'bad' : notch.levelDb < -5 ? 'fair' : 'good',
     detail: notch ? `${notch.loudspeaker} ${notch.f.toFixed(0)} Hz` : '',
   });
-  const nulls = bass.modes.filter(
-    (m) => m.kind === 'axial' && m.n[0] === 0 && m.f < bass.schroeder && m.atSeat === 'null',
-  );
+  const nulls = lengthNulls(bass.modes);
   measures.push({
     id: 'bass',
     stage: 'bass',

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { computed, onBeforeUnmount, onMounted, provide, ref, toRef } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { useTheme } from 'vuetify';
+import { watch } from 'vue';
+import { useOpenProject } from './files/openProject';
+import { exportProject } from './files/projectFiles';
+import { LENGTHS, SHOW_WORKING } from './parts/keys';
+import WorkingDialog from './parts/WorkingDialog.vue';
+import AppHeader from './shell/AppHeader.vue';
+import GoToBox from './shell/GoToBox.vue';
+import ProjectsDialog from './shell/ProjectsDialog.vue';
+import RefusalDialog from './shell/RefusalDialog.vue';
+import ShortcutsDialog from './shell/ShortcutsDialog.vue';
+import StageRule from './shell/StageRule.vue';
+import VerdictLine from './shell/VerdictLine.vue';
+import { useDocument } from './stores/document';
+import { useSession } from './stores/session';
+
+const document_ = useDocument();
+const session = useSession();
+const route = useRoute();
+const router = useRouter();
+const theme = useTheme();
+const open = useOpenProject();
+
+provide(LENGTHS, toRef(session, 'system'));
+provide(SHOW_WORKING, (working) => (session.working = working));
+watch(
+  () => session.dark,
+  (dark) => theme.change(dark ? 'night' : 'day'),
+  { immediate: true },
+);
+
+const dialog = ref<'projects' | 'goto' | 'shortcuts' | null>(null);
+const plain = computed(() => route.meta.plain === true);
+const dropping = ref(false);
+
+onMounted(async () => {
+  const wantsDemo = location.pathname.startsWith('/demo/');
+  await router.isReady();
+  if (wantsDemo || !session.lastProject || !(await open.openStored(session.lastProject))) await open.openDemo();
+});
+
+function onKey(event: KeyboardEvent): void {
+  const typing = (event.target as HTMLElement).matches?.('input, textarea, [contenteditable]');
+  const command = event.ctrlKey || event.metaKey;
+  if (command && event.key.toLowerCase() === 'k') {
+    event.preventDefault();
+    dialog.value = 'goto';
+  } else if (command && event.key.toLowerCase() === 's') {
+    event.preventDefault();
+    if (document_.stored) exportProject(document_.stored);
+  } else if (!typing && command && event.key.toLowerCase() === 'z') {
+    event.preventDefault();
+    if (event.shiftKey) document_.redo();
+    else document_.undo();
+  } else if (!typing && command && event.key.toLowerCase() === 'y') {
+    event.preventDefault();
+    document_.redo();
+  } else if (!typing && event.key === '?') {
+    dialog.value = 'shortcuts';
+  }
+}
+
+async function onDrop(event: DragEvent): Promise<void> {
+  dropping.value = false;
+  const file = event.dataTransfer?.files[0];
+  if (file) await open.openFile(file);
+}
+function onDragOver(event: DragEvent): void {
+  if (event.dataTransfer?.types.includes('Files')) dropping.value = true;
+}
+function onHide(): void {
+  if (document.visibilityState === 'hidden') void document_.flush();
+}
+
+onMounted(() => {
+  addEventListener('keydown', onKey);
+  document.addEventListener('visibilitychange', onHide);
+});
+onBeforeUnmount(() => {
+  removeEventListener('keydown', onKey);
+  document.removeEventListener('visibilitychange', onHide);
+});
+
+const messageShown = computed({
+  get: () => session.message !== null,
+  set: (shown) => !shown && (session.message = null),
+});
+</script>
+
+<template>
+  <v-app @dragover.prevent="onDragOver" @drop.prevent="onDrop" @dragleave.self="dropping = false">
+    <RouterView v-if="plain && document_.project" />
+    <div v-else class="shell">
+      <AppHeader @projects="dialog = 'projects'" @goto="dialog = 'goto'" @shortcuts="dialog = 'shortcuts'" />
+      <StageRule />
+      <main id="main" class="main">
+        <RouterView v-if="document_.project" />
+        <p v-else class="opening soft">Opening the project …</p>
+      </main>
+      <VerdictLine />
+    </div>
+    <div v-if="dropping" class="drop" @dragleave="dropping = false">Let go to open the project file</div>
+
+    <ProjectsDialog :open="dialog === 'projects'" @close="dialog = null" />
+    <GoToBox :open="dialog === 'goto'" @close="dialog = null" @projects="dialog = 'projects'" />
+    <ShortcutsDialog :open="dialog === 'shortcuts'" @close="dialog = null" />
+    <RefusalDialog />
+    <WorkingDialog :working="session.working" @close="session.working = null" />
+    <v-snackbar v-model="messageShown" location="bottom left" :timeout="5000">{{ session.message?.text }}</v-snackbar>
+  </v-app>
+</template>
+
+<style scoped>
+.shell {
+  display: grid;
+  grid-template-columns: 128px minmax(0, 1fr);
+  grid-template-rows: 44px minmax(0, 1fr) 58px;
+  grid-template-areas: 'header header' 'rule main' 'verdict verdict';
+  height: 100vh;
+}
+.main {
+  grid-area: main;
+  min-width: 0;
+  min-height: 0;
+}
+.opening {
+  padding: 40px;
+}
+.drop {
+  position: fixed;
+  inset: 12px;
+  border: 2px dashed var(--tawny);
+  background: color-mix(in srgb, var(--paper) 88%, transparent);
+  display: grid;
+  place-items: center;
+  font-size: 18px;
+  font-weight: 600;
+  z-index: 3000;
+}
+@media (max-width: 860px) {
+  .shell {
+    grid-template-columns: minmax(0, 1fr);
+    grid-template-rows: auto auto minmax(0, 1fr) auto;
+    grid-template-areas: 'header' 'rule' 'main' 'verdict';
+  }
+}
+</style>

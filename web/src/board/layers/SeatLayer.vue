@@ -1,0 +1,169 @@
+<script setup lang="ts">
+/** Head seen from above and loudspeakers with their axis lines; both can be dragged and nudged. */
+import { computed } from 'vue';
+import type { Setting } from '@tawny/core/studies/setting';
+import { lengthText, type LengthSystem } from '@tawny/core/quantities/lengths';
+import { onSheet, type Sheet } from '../layout';
+import { nudgeOf } from '../tools/drag';
+import type { Chosen, Move } from '../types';
+
+const props = defineProps<{
+  setting: Setting;
+  sheet: Sheet;
+  system: LengthSystem;
+  movable: boolean;
+  selected: Chosen | null;
+}>();
+const emit = defineEmits<{
+  press: [event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: readonly [number, number]];
+  nudge: [move: Move];
+  select: [chosen: Chosen];
+}>();
+
+const head = computed(() => onSheet(props.sheet, [props.setting.head[0], props.setting.head[1]]));
+
+const speakers = computed(() =>
+  props.setting.loudspeakers.map((l) => {
+    const [x, y] = onSheet(props.sheet, [l.at[0], l.at[1]]);
+    const angle = (Math.atan2(head.value[1] - y, head.value[0] - x) * 180) / Math.PI - 90;
+    return {
+      id: l.id,
+      letter: l.letter,
+      x,
+      y,
+      angle,
+      width: l.box.width * props.sheet.scale,
+      depth: l.box.depth * props.sheet.scale,
+      at: [l.at[0], l.at[1]] as const,
+      label: `Loudspeaker ${l.letter}: ${lengthText(l.at[0], props.system)} from left, ${lengthText(l.at[1], props.system)} from front. Arrow keys move it.`,
+    };
+  }),
+);
+const headLabel = computed(
+  () =>
+    `Head: ${lengthText(props.setting.head[0], props.system)} from left, ${lengthText(props.setting.head[1], props.system)} from front. Arrow keys move it.`,
+);
+
+function isSelected(kind: string, id: string): boolean {
+  return props.selected?.kind === kind && props.selected.id === id;
+}
+
+function onKey(event: KeyboardEvent, what: Pick<Move, 'kind' | 'id'>, at: readonly [number, number]): void {
+  if (event.key === 'Enter' || event.key === ' ') {
+    event.preventDefault();
+    emit('select', what);
+    return;
+  }
+  const by = nudgeOf(event);
+  if (!by || !props.movable) return;
+  event.preventDefault();
+  emit('nudge', { ...what, to: [at[0] + by[0], at[1] + by[1]] });
+}
+
+function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: readonly [number, number]): void {
+  emit('select', what);
+  if (props.movable) emit('press', event, what, at);
+}
+</script>
+
+<template>
+  <g class="seat" :class="{ movable }">
+    <line v-for="s in speakers" :key="`axis-${s.id}`" class="axis" :x1="s.x" :y1="s.y" :x2="head[0]" :y2="head[1]" />
+    <line
+      v-if="speakers.length > 1"
+      class="axis faint"
+      :x1="speakers[0]!.x"
+      :y1="speakers[0]!.y"
+      :x2="speakers[1]!.x"
+      :y2="speakers[1]!.y"
+    />
+    <g
+      v-for="s in speakers"
+      :key="s.id"
+      class="thing"
+      :class="{ selected: isSelected('loudspeaker', s.id) }"
+      :transform="`translate(${s.x} ${s.y})`"
+      tabindex="0"
+      role="button"
+      :aria-label="s.label"
+      :data-loudspeaker="s.letter"
+      @pointerdown="onPress($event, { kind: 'loudspeaker', id: s.id }, s.at)"
+      @keydown="onKey($event, { kind: 'loudspeaker', id: s.id }, s.at)"
+    >
+      <circle r="17" class="grip" />
+      <g :transform="`rotate(${s.angle})`">
+        <rect class="box" :x="-s.width / 2" :y="-s.depth" :width="s.width" :height="s.depth" rx="1.5" />
+        <line class="front" :x1="-s.width / 2" y1="0" :x2="s.width / 2" y2="0" />
+      </g>
+      <text class="letter" :x="s.angle < 0 ? -15 : 15" y="-8" :text-anchor="s.angle < 0 ? 'end' : 'start'">{{ s.letter }}</text>
+    </g>
+    <g
+      class="thing"
+      :class="{ selected: isSelected('head', 'head') }"
+      :transform="`translate(${head[0]} ${head[1]})`"
+      tabindex="0"
+      role="button"
+      :aria-label="headLabel"
+      data-head
+      @pointerdown="onPress($event, { kind: 'head', id: 'head' }, [setting.head[0], setting.head[1]])"
+      @keydown="onKey($event, { kind: 'head', id: 'head' }, [setting.head[0], setting.head[1]])"
+    >
+      <circle r="17" class="grip" />
+      <path class="ear" d="M-7.5 -2.5a2.4 3 0 0 0 0 5M7.5 -2.5a2.4 3 0 0 1 0 5" />
+      <path class="skull" d="M0 -10.5l2 2.2C5.500 -7.600 7.400 -4.400 7.400 0 7.400 5 4.200 8.600 0 8.600S-7.400 5 -7.400 0C-7.400 -4.400 -5.500 -7.600 -2 -8.300Z" />
+    </g>
+  </g>
+</template>
+
+<style scoped>
+.axis {
+  stroke: var(--ink);
+  stroke-width: 1;
+  stroke-dasharray: 2 3;
+}
+.axis.faint {
+  stroke: var(--ink-soft);
+}
+.thing {
+  outline: none;
+}
+.movable .thing {
+  cursor: grab;
+  touch-action: none;
+}
+.grip {
+  fill: transparent;
+}
+.thing:focus-visible .grip,
+.thing.selected .grip {
+  stroke: var(--tawny);
+  stroke-width: 1.4;
+  stroke-dasharray: 3 2;
+}
+.thing:focus-visible .grip {
+  stroke-dasharray: none;
+  stroke-width: 2;
+}
+.box {
+  fill: var(--ink);
+}
+.front {
+  stroke: var(--tawny);
+  stroke-width: 2.2;
+}
+.letter {
+  font-weight: 600;
+  font-size: 12px;
+  fill: var(--ink);
+}
+.skull {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.7;
+}
+.ear {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.7;
+}
+</style>

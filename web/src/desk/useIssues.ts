@@ -1,0 +1,9 @@
+/** Issues of one stage. */
+import { computed } from 'vue';
+import type { StageId } from '@tawny/core/studies/verdict';
+import { stageOfIssue, useResults } from '../stores/results';
+
+export function useIssues(stage: StageId) {
+  const results = useResults();
+  return computed(() => results.issues.filter((i) => stageOfIssue(i) === stage));
+}

@@ -1,0 +1,63 @@
+/** Ways a project comes onto the screen: last one, demo, new, copy, file. The open one is never lost by a refusal. */
+import { createProject } from '@tawny/core/project/create';
+import type { Project } from '@tawny/core/project/schema';
+import { useDocument } from '../stores/document';
+import { useSession } from '../stores/session';
+import { demoProject, readFile } from './projectFiles';
+
+export function newId(): string {
+  return crypto.randomUUID().slice(0, 18);
+}
+
+export function useOpenProject() {
+  const document = useDocument();
+  const session = useSession();
+
+  function show(project: Project, save: boolean): void {
+    document.open(project, { save });
+    session.lastProject = project.id;
+    session.selection = null;
+  }
+
+  /** A project of the shelf. False, with a word on screen, when it is not there or cannot be read. */
+  async function openStored(id: string): Promise<boolean> {
+    const read = await document.load(id);
+    if (read?.ok) {
+      show(read.project, false);
+      return true;
+    }
+    if (read) session.refusal = { file: 'the project kept in this browser', problems: read.problems };
+    return false;
+  }
+
+  return {
+    openStored,
+    /** The stored demo with its edits, or the demo as shipped. */
+    async openDemo(): Promise<void> {
+      const demo = demoProject();
+      if (!(await openStored(demo.id))) show(demo, true);
+    },
+    startDemoAfresh(): void {
+      show({ ...demoProject(), id: newId(), name: 'Bakehouse afresh' }, true);
+    },
+    openNew(name: string, box: { length: number; width: number; height: number }): void {
+      show(createProject(newId(), name, box), true);
+    },
+    duplicate(): void {
+      const project = document.stored;
+      if (project) show({ ...project, id: newId(), name: `${project.name}, copy`.slice(0, 200) }, true);
+    },
+    /** A file from disk. An id already on the shelf gets a new one, so that nothing there is overwritten. */
+    async openFile(file: File): Promise<boolean> {
+      const read = await readFile(file);
+      if (!read.ok) {
+        session.refusal = { file: file.name, problems: read.problems };
+        return false;
+      }
+      const known = (await document.list()).some((p) => p.id === read.project.id);
+      show(known ? { ...read.project, id: newId() } : read.project, true);
+      session.message = { text: `Opened ${file.name}.`, tone: 'plain' };
+      return true;
+    },
+  };
+}

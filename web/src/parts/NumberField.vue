@@ -1,0 +1,127 @@
+<script setup lang="ts">
+/**
+ * Every number goes in here: SI in and out, tape-measure text in between. Shows what it understood while typing; bad text
+ * stays in the field with a sentence, and the stored value stays as it was. Arrow keys step.
+ */
+import { computed, ref, watch } from 'vue';
+import { useLengths } from './keys';
+import { type FieldKind, fieldText, fieldUnit, understand } from './fieldText';
+
+const props = withDefaults(
+  defineProps<{
+    modelValue: number;
+    label: string;
+    kind?: 'length' | 'number';
+    min: number;
+    max: number;
+    unit?: string;
+    digits?: number;
+    scale?: number;
+    step?: number;
+    whole?: boolean;
+    hint?: string;
+    disabled?: boolean;
+  }>(),
+  { kind: 'length', unit: '', digits: 0, scale: 1, step: 0.01, whole: false, hint: '', disabled: false },
+);
+const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
+
+const system = useLengths();
+const kind = computed(
+  (): FieldKind => ({
+    kind: props.kind,
+    min: props.min,
+    max: props.max,
+    digits: props.digits,
+    scale: props.scale,
+    unit: props.unit,
+    whole: props.whole,
+  }),
+);
+const shown = computed(() => fieldText(props.modelValue, kind.value, system.value));
+const text = ref(shown.value);
+const editing = ref(false);
+watch(shown, (value) => {
+  if (!editing.value || text.value === '') text.value = value;
+});
+
+const read = computed(() => understand(text.value, kind.value, system.value));
+const changed = computed(() => text.value !== shown.value);
+const error = computed(() => (changed.value && !read.value.ok ? read.value.sentence : ''));
+const echo = computed(() => {
+  if (!editing.value || !changed.value || !read.value.ok) return '';
+  return /^\s*[\d.,]+\s*$/.test(text.value) && props.kind === 'number' ? '' : `= ${read.value.text}`;
+});
+
+function commit(): void {
+  if (!changed.value) return;
+  if (!read.value.ok) return;
+  const value = read.value.value;
+  if (Math.abs(value - props.modelValue) > 1e-9) emit('update:modelValue', value);
+  text.value = fieldText(value, kind.value, system.value);
+}
+
+function onFocus(event: FocusEvent): void {
+  editing.value = true;
+  (event.target as HTMLInputElement).select();
+}
+
+function onBlur(): void {
+  editing.value = false;
+  commit();
+}
+
+function onKey(event: KeyboardEvent): void {
+  if (event.key === 'Enter') commit();
+  else if (event.key === 'Escape') {
+    text.value = shown.value;
+    event.stopPropagation();
+  } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+    event.preventDefault();
+    const by = (event.shiftKey ? 10 : 1) * props.step * (event.key === 'ArrowUp' ? 1 : -1);
+    const next = Math.min(props.max, Math.max(props.min, props.modelValue + by));
+    text.value = fieldText(next, kind.value, system.value);
+    emit('update:modelValue', next);
+  }
+}
+</script>
+
+<template>
+  <label class="row">
+    <span class="label">{{ label }}<small v-if="hint">{{ hint }}</small></span>
+    <v-text-field
+      v-model="text"
+      class="field"
+      :aria-label="label"
+      :suffix="fieldUnit(kind, system)"
+      :error="error !== ''"
+      :error-messages="error"
+      :messages="echo"
+      :disabled="disabled"
+      :inputmode="kind.kind === 'number' ? 'decimal' : 'text'"
+      spellcheck="false"
+      autocomplete="off"
+      single-line
+      @focus="onFocus"
+      @blur="onBlur"
+      @keydown="onKey"
+    />
+  </label>
+</template>
+
+<style scoped>
+.field {
+  flex: 0 0 8.6rem;
+}
+.field :deep(input) {
+  text-align: right;
+  font-family: var(--figures);
+}
+.field :deep(.v-messages) {
+  text-align: right;
+}
+small {
+  display: block;
+  color: var(--ink-soft);
+}
+</style>

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+/** The frame every stage stands in: heading with actions, the drawing, and the bench at the right. */
+defineProps<{ title: string; subtitle?: string; benchLabel: string }>();
+</script>
+
+<template>
+  <div class="stage">
+    <section class="drawing" :aria-label="title">
+      <header>
+        <h1>{{ title }}</h1>
+        <span class="soft">{{ subtitle }}</span>
+        <span class="spacer" />
+        <slot name="actions" />
+      </header>
+      <slot />
+    </section>
+    <aside class="bench" :aria-label="benchLabel">
+      <slot name="bench" />
+    </aside>
+  </div>
+</template>
+
+<style scoped>
+.stage {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 318px;
+  height: 100%;
+  min-height: 0;
+}
+.drawing {
+  display: flex;
+  flex-direction: column;
+  min-width: 0;
+  min-height: 0;
+  padding: 10px 0 0 4px;
+  border-left: 1px solid var(--rule);
+}
+header {
+  display: flex;
+  align-items: center;
+  gap: 12px;
+  padding: 0 14px 2px;
+  min-height: 30px;
+}
+h1 {
+  font-size: 14px;
+  font-weight: 700;
+  margin: 0;
+}
+.spacer {
+  flex: 1;
+}
+.bench {
+  overflow-y: auto;
+  border-left: 1px solid var(--rule);
+  background: var(--bench);
+  padding: 12px 14px 20px;
+}
+@media (max-width: 860px) {
+  .stage {
+    display: block;
+    overflow-y: auto;
+  }
+  .drawing {
+    min-height: 480px;
+    height: 480px;
+  }
+  .bench {
+    border-left: 0;
+    border-top: 1px solid var(--rule);
+    overflow: visible;
+  }
+}
+</style>

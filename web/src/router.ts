@@ -1,0 +1,24 @@
+import { createRouter, createWebHistory } from 'vue-router';
+import BassStage from './stages/bass/BassStage.vue';
+import BuildStage from './stages/build/BuildStage.vue';
+import DecayStage from './stages/decay/DecayStage.vue';
+import MarksStage from './stages/marks/MarksStage.vue';
+import SeatStage from './stages/seat/SeatStage.vue';
+import SheetPage from './stages/sheet/SheetPage.vue';
+import SurveyStage from './stages/survey/SurveyStage.vue';
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', redirect: '/survey' },
+    { path: '/demo/bakehouse', name: 'demo', redirect: '/marks' },
+    { path: '/survey', component: SurveyStage, meta: { stage: 'survey' } },
+    { path: '/seat', component: SeatStage, meta: { stage: 'seat' } },
+    { path: '/bass', component: BassStage, meta: { stage: 'bass' } },
+    { path: '/marks', component: MarksStage, meta: { stage: 'marks' } },
+    { path: '/decay', component: DecayStage, meta: { stage: 'decay' } },
+    { path: '/build', component: BuildStage, meta: { stage: 'build' } },
+    { path: '/sheet', component: SheetPage, meta: { plain: true } },
+    { path: '/:anything(.*)*', redirect: '/survey' },
+  ],
+});

@@ -1,0 +1,171 @@
+<script setup lang="ts">
+/** Projects in this browser and in files: open, new, copy, save to a file, remove. */
+import { computed, ref, watch } from 'vue';
+import { useRouter } from 'vue-router';
+import { LIMITS } from '@tawny/core/project/schema';
+import { useOpenProject } from '../files/openProject';
+import { exportProject } from '../files/projectFiles';
+import NumberField from '../parts/NumberField.vue';
+import { useDocument } from '../stores/document';
+
+const props = defineProps<{ open: boolean }>();
+const emit = defineEmits<{ close: [] }>();
+const shown = computed({ get: () => props.open, set: (v) => !v && emit('close') });
+const doc = useDocument();
+const opener = useOpenProject();
+const router = useRouter();
+
+const list = ref<{ id: string; name: string; savedAt: number }[]>([]);
+const removing = ref<string | null>(null);
+const making = ref(false);
+const fresh = ref({ name: '', length: 5, width: 4, height: 2.5 });
+const picker = ref<HTMLInputElement | null>(null);
+
+async function refresh(): Promise<void> {
+  await doc.flush();
+  list.value = await doc.list();
+}
+watch(
+  () => props.open,
+  (open) => {
+    if (!open) return;
+    making.value = false;
+    removing.value = null;
+    void refresh();
+  },
+);
+
+const when = (ms: number) => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(ms);
+
+async function take(id: string): Promise<void> {
+  await doc.flush();
+  if (await opener.openStored(id)) emit('close');
+}
+async function create(): Promise<void> {
+  await doc.flush();
+  opener.openNew(fresh.value.name.trim() || 'New room', fresh.value);
+  emit('close');
+  await router.push('/survey');
+}
+async function pick(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const file = input.files?.[0];
+  input.value = '';
+  if (!file) return;
+  await doc.flush();
+  if (await opener.openFile(file)) emit('close');
+}
+async function remove(id: string): Promise<void> {
+  await doc.remove(id);
+  removing.value = null;
+  await refresh();
+}
+function afresh(): void {
+  opener.startDemoAfresh();
+  emit('close');
+}
+async function copy(): Promise<void> {
+  await doc.flush();
+  opener.duplicate();
+  emit('close');
+}
+</script>
+
+<template>
+  <v-dialog v-model="shown" max-width="640" aria-labelledby="projects-title">
+    <v-card class="projects">
+      <h2 id="projects-title">Projects</h2>
+      <div class="actions-row">
+        <v-btn color="primary" variant="flat" size="small" @click="making = !making">New room</v-btn>
+        <v-btn variant="outlined" size="small" @click="picker?.click()">Open a file</v-btn>
+        <v-btn variant="outlined" size="small" @click="doc.stored && exportProject(doc.stored)">Save to a file</v-btn>
+        <v-btn variant="outlined" size="small" @click="copy">Copy this one</v-btn>
+        <v-btn variant="outlined" size="small" @click="afresh">Demo afresh</v-btn>
+        <input ref="picker" type="file" accept=".json,application/json" class="hidden" aria-label="Project file" data-file @change="pick" />
+      </div>
+      <form v-if="making" class="fresh" @submit.prevent="create">
+        <label class="row">
+          <span class="label">Name</span>
+          <v-text-field v-model="fresh.name" class="text" aria-label="Name of the new room" placeholder="New room" single-line maxlength="200" autofocus />
+        </label>
+        <NumberField v-model="fresh.length" label="Length, wall A to wall C" :min="LIMITS.side[0]" :max="LIMITS.side[1]" />
+        <NumberField v-model="fresh.width" label="Width, wall D to wall B" :min="LIMITS.side[0]" :max="LIMITS.side[1]" />
+        <NumberField v-model="fresh.height" label="Height" :min="LIMITS.height[0]" :max="LIMITS.height[1]" />
+        <div class="actions-row"><v-btn color="primary" variant="flat" size="small" type="submit">Make the room</v-btn></div>
+      </form>
+      <h3>In this browser</h3>
+      <ul>
+        <li v-for="p in list" :key="p.id" :class="{ here: p.id === doc.stored?.id }">
+          <button class="entry" @click="take(p.id)">
+            <strong>{{ p.name }}</strong>
+            <span class="soft">{{ p.id === doc.stored?.id ? 'open now' : when(p.savedAt) }}</span>
+          </button>
+          <template v-if="p.id !== doc.stored?.id">
+            <v-btn v-if="removing !== p.id" size="x-small" variant="text" @click="removing = p.id">Remove</v-btn>
+            <v-btn v-else size="x-small" variant="flat" color="error" @click="remove(p.id)">Remove for good</v-btn>
+          </template>
+        </li>
+      </ul>
+      <p class="soft">Projects stay in this browser. Save to a file to keep a copy, or to carry one to another machine.</p>
+    </v-card>
+  </v-dialog>
+</template>
+
+<style scoped>
+.projects {
+  padding: 16px 20px;
+}
+h2 {
+  font-size: 16px;
+}
+h3 {
+  font-size: 13px;
+  margin-top: 8px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  margin: 4px 0 10px;
+  max-height: 260px;
+  overflow-y: auto;
+}
+li {
+  display: flex;
+  align-items: center;
+  border-bottom: 1px solid var(--rule);
+}
+.entry {
+  flex: 1;
+  min-width: 0;
+  display: flex;
+  justify-content: space-between;
+  gap: 12px;
+  padding: 6px 4px;
+  text-align: left;
+  color: var(--ink);
+}
+.entry strong {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.entry .soft {
+  white-space: nowrap;
+}
+.entry:hover {
+  background: var(--paper-deep);
+}
+.here strong {
+  color: var(--tawny);
+}
+.hidden {
+  display: none;
+}
+.text {
+  flex: 0 0 16rem;
+}
+.fresh {
+  border-left: 3px solid var(--tawny);
+  padding-left: 12px;
+}
+</style>

@@ -1,0 +1,120 @@
+<script setup lang="ts">
+/** The verdict line: live measures of the whole room, each a figure and a word, with what the last edit changed. */
+import { computed } from 'vue';
+import { useRouter } from 'vue-router';
+import { fixed, signed } from '@tawny/core/quantities/format';
+import { useResults } from '../stores/results';
+import { MEASURE_NAMES } from '../words/stages';
+
+const results = useResults();
+const router = useRouter();
+
+const cells = computed(() =>
+  results.measures.map((m) => {
+    const was = results.before[m.id];
+    const moved = m.value !== null && was !== null && was !== undefined ? m.value - was : 0;
+    const change = Math.abs(moved) >= 0.5 * 10 ** -m.digits ? signed(moved, m.digits) : '';
+    const late = (m.id === 'decay' || m.id === 'cover' || m.id === 'panels') && results.decayState.status === 'running';
+    return {
+      ...m,
+      name: MEASURE_NAMES[m.id],
+      figure: m.value === null ? '–' : fixed(m.value, m.digits),
+      change,
+      late,
+      was: was === null || was === undefined ? '' : fixed(was, m.digits),
+    };
+  }),
+);
+</script>
+
+<template>
+  <footer class="verdict" aria-label="Verdict">
+    <button
+      v-for="c in cells"
+      :key="c.id"
+      class="cell"
+      :class="{ late: c.late }"
+      :data-measure="c.id"
+      :title="c.change ? `${c.name}: was ${c.was}, now ${c.figure} ${c.unit}` : `${c.name}: go to its stage`"
+      @click="router.push(`/${c.stage}`)"
+    >
+      <span class="name">{{ c.name }}</span>
+      <span class="line">
+        <span class="figure">{{ c.figure }}</span>
+        <span class="unit">{{ c.value === null ? '' : c.unit }}</span>
+        <span v-if="c.change" class="change">{{ c.change }}</span>
+      </span>
+      <span class="line second">
+        <span class="word" :class="c.tone">{{ c.late ? 'computing …' : c.word }}</span>
+        <span v-if="c.detail" class="detail">{{ c.detail }}</span>
+      </span>
+    </button>
+  </footer>
+</template>
+
+<style scoped>
+.verdict {
+  grid-area: verdict;
+  display: flex;
+  border-top: 1px solid var(--rule);
+  background: var(--paper-deep);
+  min-width: 0;
+  overflow-x: auto;
+}
+.cell {
+  flex: 1 1 0;
+  min-width: 118px;
+  padding: 4px 10px 5px 12px;
+  text-align: left;
+  border-right: 1px solid var(--rule);
+  display: flex;
+  flex-direction: column;
+  justify-content: center;
+  color: var(--ink);
+  overflow: hidden;
+}
+.cell:hover {
+  background: var(--paper);
+}
+.cell:focus-visible {
+  outline: 2px solid var(--tawny);
+  outline-offset: -2px;
+}
+.name {
+  font-size: 11.5px;
+  color: var(--ink-soft);
+  line-height: 1.2;
+}
+.line {
+  display: flex;
+  align-items: baseline;
+  gap: 5px;
+  white-space: nowrap;
+  line-height: 1.25;
+}
+.figure {
+  font-family: var(--figures);
+  font-weight: 600;
+  font-size: 15px;
+}
+.unit,
+.detail {
+  font-size: 11px;
+  color: var(--ink-soft);
+}
+.word {
+  font-size: 11.5px;
+  font-weight: 600;
+}
+.word.fair {
+  color: var(--ink);
+}
+.change {
+  font-family: var(--figures);
+  font-size: 11.5px;
+  color: var(--tawny);
+}
+.late .figure {
+  opacity: 0.55;
+}
+</style>

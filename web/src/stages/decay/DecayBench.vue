@@ -1,0 +1,168 @@
+<script setup lang="ts">
+/** Controls of the decay stage: target, panel, where it may hang, wishes, and the numbers chosen by surface. */
+import { computed } from 'vue';
+import { LIMITS } from '@tawny/core/project/schema';
+import { fixed } from '@tawny/core/quantities/format';
+import type { DecayResult } from '@tawny/core/studies/decay';
+import { SCHOOLS } from '@tawny/core/targets/targets';
+import { SCHOOL_WORDS } from '@tawny/core/words/schools';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import NumberField from '../../parts/NumberField.vue';
+import WorkingButton from '../../parts/WorkingButton.vue';
+import { useDocument } from '../../stores/document';
+import { useResults } from '../../stores/results';
+
+const props = defineProps<{ result: DecayResult | null }>();
+const doc = useDocument();
+const results = useResults();
+const project = computed(() => doc.project!);
+const panel = computed(() => project.value.treatment.panel);
+const schools = SCHOOLS.map((s) => ({ value: s, title: SCHOOL_WORDS[s].name }));
+const LOWEST = [63, 125, 250] as const;
+const lowest = LOWEST.map((o) => ({ value: o as number, title: `${o} Hz` }));
+const faces = computed(() => results.quick!.inputs.faces);
+const setPanel = (change: Partial<typeof panel.value>) => doc.run({ type: 'set-panel', panel: change });
+function use(id: string, on: boolean): void {
+  const usable = project.value.treatment.usable.filter((f) => f !== id);
+  doc.run({ type: 'set-usable', usable: on ? [...usable, id] : usable });
+}
+function choose(id: string, n: number): void {
+  doc.run({ type: 'set-counts', counts: { ...project.value.treatment.counts, [id]: n } });
+}
+const mark = (inside: boolean | null) => (inside === null ? '–' : inside ? 'meets' : 'fails');
+const word = computed(() => {
+  const cover = props.result?.chosen.coverage ?? 0;
+  if (cover < 0.1) return 'hardly heard';
+  if (cover < 0.25) return 'every panel is heard';
+  if (cover <= 0.32) return 'control-room territory';
+  return cover <= 0.5 ? 'dry' : 'a vocal booth';
+});
+</script>
+
+<template>
+  <h2>Target</h2>
+  <ChoiceField wide label="School" :model-value="project.target.school" :items="schools" @update:model-value="doc.run({ type: 'set-target', target: { school: $event } })" />
+  <p class="soft why">{{ SCHOOL_WORDS[project.target.school].why }}</p>
+  <ChoiceField
+    label="Judged from octave"
+    :model-value="project.target.lowestOctave as number"
+    :items="lowest"
+    @update:model-value="doc.run({ type: 'set-target', target: { lowestOctave: $event as 63 } })"
+  />
+  <template v-if="result">
+    <div class="row"><span class="label">Mid-band by volume</span><span class="value">{{ fixed(result.midTarget, 2) }} s</span></div>
+    <table class="list schools">
+      <thead>
+        <tr><th>Other schools</th><th class="figure">chosen</th><th class="figure">answer</th></tr>
+      </thead>
+      <tbody>
+        <tr v-for="s in result.schools.filter((k) => k.school !== project.target.school)" :key="s.school">
+          <td>{{ SCHOOL_WORDS[s.school].name }}</td>
+          <td class="figure" :class="s.chosen ? 'good' : 'bad'">{{ mark(s.chosen) }}</td>
+          <td class="figure" :class="s.answer ? 'good' : 'bad'">{{ mark(s.answer) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <div class="row">
+      <span class="label">Cover of walls and ceiling, feel</span><span class="value">{{ fixed(result.chosen.coverage * 100, 0) }} %, {{ word }}</span>
+    </div>
+  </template>
+
+  <h2>Porous panel</h2>
+  <NumberField label="Width" :model-value="panel.width" :min="LIMITS.panelSide[0]" :max="LIMITS.panelSide[1]" @update:model-value="setPanel({ width: $event })" />
+  <NumberField label="Height" :model-value="panel.height" :min="LIMITS.panelSide[0]" :max="LIMITS.panelSide[1]" @update:model-value="setPanel({ height: $event })" />
+  <NumberField label="Depth of fill" :model-value="panel.depth" :min="LIMITS.panelDepth[0]" :max="LIMITS.panelDepth[1]" @update:model-value="setPanel({ depth: $event })" />
+  <NumberField label="Air gap behind" :model-value="panel.gap" :min="LIMITS.panelGap[0]" :max="LIMITS.panelGap[1]" @update:model-value="setPanel({ gap: $event })" />
+  <NumberField
+    label="Flow resistivity"
+    kind="number"
+    unit="kPa·s/m²"
+    :scale="0.001"
+    :digits="1"
+    :step="1000"
+    :model-value="panel.flowResistivity"
+    :min="LIMITS.flowResistivity[0]"
+    :max="LIMITS.flowResistivity[1]"
+    @update:model-value="setPanel({ flowResistivity: $event })"
+  />
+  <div v-if="result" class="row alpha">
+    <span class="label">
+      Absorbs
+      <span class="soft">125: {{ fixed(result.panelAlpha[1]!, 2) }}, 250: {{ fixed(result.panelAlpha[2]!, 2) }}, 500: {{ fixed(result.panelAlpha[3]!, 2) }}, 1k: {{ fixed(result.panelAlpha[4]!, 2) }}</span>
+    </span>
+    <WorkingButton small :working="results.decay?.working.find((w) => w.id === 'panel-absorption')" />
+  </div>
+
+  <h2>Where and how many</h2>
+  <table class="list where">
+    <thead>
+      <tr><th>May hang on</th><th class="figure">marks</th><th class="figure">fit</th><th class="figure">chosen</th></tr>
+    </thead>
+    <tbody>
+      <tr v-for="f in faces.filter((k) => !k.isFloor)" :key="f.id">
+        <td><v-checkbox :model-value="f.usable" :label="f.name" @update:model-value="use(f.id, $event === true)" /></td>
+        <td class="figure">{{ f.needed }}</td>
+        <td class="figure">{{ f.capacity }}</td>
+        <td class="figure">
+          <input
+            class="count"
+            type="number"
+            min="0"
+            :max="f.capacity"
+            :value="project.treatment.counts[f.id] ?? 0"
+            :aria-label="`Panels chosen for ${f.name}`"
+            @change="choose(f.id, Math.max(0, Math.min(f.capacity, Math.round(Number(($event.target as HTMLInputElement).value) || 0))))"
+          />
+        </td>
+      </tr>
+    </tbody>
+  </table>
+  <v-checkbox
+    label="First-reflection marks first"
+    :model-value="project.treatment.marksFirst"
+    @update:model-value="doc.run({ type: 'set-treatment-rules', marksFirst: $event === true })"
+  />
+  <v-checkbox
+    label="Left and right alike"
+    :model-value="project.treatment.leftRightAlike"
+    @update:model-value="doc.run({ type: 'set-treatment-rules', leftRightAlike: $event === true })"
+  />
+  <p class="soft why">
+    Leave exits, heaters, lamps, vents and detectors clear. Fire class of fill and cloth: follow the local code.
+  </p>
+</template>
+
+<style scoped>
+.why {
+  font-size: 12px;
+  margin: 4px 0 6px;
+}
+.schools {
+  margin-top: 6px;
+}
+.schools .figure,
+.where .figure {
+  font-size: 12px;
+}
+.where td {
+  padding: 0 6px 0 0;
+}
+.where :deep(.v-label)::first-letter {
+  text-transform: uppercase;
+}
+.count {
+  width: 52px;
+  text-align: right;
+  font-family: var(--figures);
+  border: 1px solid var(--rule-strong);
+  border-radius: 4px;
+  background: var(--sheet);
+  color: var(--ink);
+  padding: 2px 4px;
+}
+.alpha .soft {
+  display: block;
+  font-family: var(--figures);
+  font-size: 11.5px;
+}
+</style>

@@ -1,0 +1,70 @@
+/** The decay study as the stage shows it. */
+import { computed } from 'vue';
+import { OCTAVES } from '@tawny/core/quantities/bands';
+import { fixed } from '@tawny/core/quantities/format';
+import type { DecayLine } from '../../charts/DecayChart.vue';
+import { useDocument } from '../../stores/document';
+import { useResults } from '../../stores/results';
+
+export function useDecay() {
+  const results = useResults();
+  const doc = useDocument();
+  const result = computed(() => results.decay?.result ?? null);
+
+  const answerCurve = computed(() => {
+    const answer = result.value?.answer;
+    return answer && 'curve' in answer ? answer.curve : null;
+  });
+
+  const lines = computed((): DecayLine[] => {
+    const r = result.value;
+    if (!r) return [];
+    const list: DecayLine[] = [{ id: 'bare', name: 'bare room', tone: 'bare', times: r.bare.eyring, low: r.bare.low, high: r.bare.high }];
+    const answer = answerCurve.value;
+    if (answer && answer.panels !== r.chosen.panels) {
+      list.push({ id: 'answer', name: `${answer.panels}: ${r.answer.status === 'reached' ? 'the answer' : 'the nearest'}`, tone: 'answer', times: answer.eyring, low: answer.low, high: answer.high });
+    }
+    if (r.chosen.panels > 0) {
+      list.push({ id: 'chosen', name: `with ${r.chosen.panels} chosen`, tone: 'chosen', times: r.chosen.eyring, low: r.chosen.low, high: r.chosen.high });
+    }
+    return list;
+  });
+
+  const callout = computed(() => {
+    const worst = result.value?.chosen.worst;
+    if (!worst || !result.value) return null;
+    const i = OCTAVES.indexOf(worst.octave as (typeof OCTAVES)[number]);
+    return { ...worst, low: result.value.chosen.low[i] ?? null, high: result.value.chosen.high[i] ?? null };
+  });
+
+  const table = computed(() => {
+    const r = result.value;
+    if (!r) return [];
+    const round = (t: number | null | undefined) => (t == null ? null : Number(t.toFixed(4)));
+    return OCTAVES.map((octave, i) => ({
+      'octave Hz': octave,
+      'bare Eyring s': round(r.bare.eyring[i]),
+      'bare Sabine s': round(r.bare.sabine[i]),
+      'chosen Eyring s': round(r.chosen.eyring[i]),
+      'chosen Sabine s': round(r.chosen.sabine[i]),
+      'chosen low s': round(r.chosen.low[i]),
+      'chosen high s': round(r.chosen.high[i]),
+      'answer Eyring s': round(answerCurve.value?.eyring[i]),
+      'target lower s': round(r.allLimits[i]?.lower),
+      'target upper s': round(r.allLimits[i]?.upper),
+      'panel absorption': round(r.panelAlpha[i]),
+    }));
+  });
+
+  return {
+    result,
+    lines,
+    callout,
+    table,
+    working: (id: string) => results.decay?.working.find((w) => w.id === id),
+    climate: computed(() => {
+      const c = doc.project!.climate;
+      return `${fixed(c.temperatureC, 0)} °C ${fixed(c.humidityPercent, 0)} %`;
+    }),
+  };
+}

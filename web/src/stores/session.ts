@@ -1,0 +1,61 @@
+/** Where I am: selection, units, theme, panels open. Not undone, not in the project file. */
+import { defineStore } from 'pinia';
+import { ref, watch } from 'vue';
+import type { LengthSystem } from '@tawny/core/quantities/lengths';
+import type { Working } from '@tawny/core/studies/types';
+
+export interface Selection {
+  kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face';
+  id: string;
+}
+
+const KEY = 'tawny-hall.session';
+const SYSTEMS: readonly LengthSystem[] = ['metric', 'feet', 'inches'];
+
+interface Kept {
+  system: LengthSystem;
+  dark: boolean;
+  lastProject: string | null;
+}
+
+function read(): Kept {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Kept>;
+    return {
+      system: SYSTEMS.includes(kept.system!) ? kept.system! : 'metric',
+      dark: kept.dark === true,
+      lastProject: typeof kept.lastProject === 'string' ? kept.lastProject : null,
+    };
+  } catch {
+    return { system: 'metric', dark: false, lastProject: null };
+  }
+}
+
+export const useSession = defineStore('session', () => {
+  const kept = read();
+  const system = ref<LengthSystem>(kept.system);
+  const dark = ref(kept.dark);
+  const lastProject = ref(kept.lastProject);
+  const selection = ref<Selection | null>(null);
+  /** Pointed at, not chosen: its twins in the other drawings light up. */
+  const hovered = ref<string | null>(null);
+  /** Left and right loudspeaker move as mirror images. */
+  const mirror = ref(true);
+  const working = ref<Working | null>(null);
+  const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
+  const refusal = ref<{ file: string; problems: { path: string; message: string }[] } | null>(null);
+
+  watch([system, dark, lastProject], () => {
+    try {
+      localStorage.setItem(KEY, JSON.stringify({ system: system.value, dark: dark.value, lastProject: lastProject.value }));
+    } catch {
+      // Private windows may refuse storage: the setting then lasts until the page closes.
+    }
+  });
+
+  function nextSystem(): void {
+    system.value = SYSTEMS[(SYSTEMS.indexOf(system.value) + 1) % SYSTEMS.length]!;
+  }
+
+  return { system, dark, lastProject, selection, hovered, mirror, working, message, refusal, nextSystem };
+});

@@ -1,0 +1,49 @@
+/** Stages in the order of the work, and the words of the verdict line. */
+import type { MeasureId, StageId } from '@tawny/core/studies/verdict';
+
+export interface StageWords {
+  id: StageId;
+  name: string;
+  question: string;
+}
+
+export const STAGES: readonly StageWords[] = [
+  { id: 'survey', name: 'Survey', question: 'what is the room?' },
+  { id: 'seat', name: 'Seat', question: 'where do head and loudspeakers go?' },
+  { id: 'bass', name: 'Bass', question: 'which notes ring or vanish at the seat?' },
+  { id: 'marks', name: 'Marks', question: 'where does tape go?' },
+  { id: 'decay', name: 'Decay', question: 'how many panels bring the room to its target?' },
+  { id: 'build', name: 'Build', question: 'what to buy?' },
+];
+
+export const MEASURE_NAMES: Record<MeasureId, string> = {
+  symmetry: 'Left against right',
+  seat: 'Seat',
+  notch: 'Boundary notch',
+  bass: 'Length modes',
+  mark: 'Worst bare mark',
+  decay: 'Decay',
+  cover: 'Wall cover',
+  panels: 'Panels chosen',
+};
+
+/** What undo and redo say they take back or do again. */
+export const COMMAND_NAMES: Record<string, string> = {
+  rename: 'the name',
+  'set-climate': 'the air',
+  'set-box': 'the room’s size',
+  'set-material': 'a surface’s material',
+  'face-wall': 'the wall faced',
+  'place-by-rule': 'placing by the rule',
+  'set-triangle': 'the triangle',
+  'move-head': 'moving the head',
+  'set-ear-height': 'the ear height',
+  'move-loudspeaker': 'moving a loudspeaker',
+  'set-loudspeaker': 'a loudspeaker',
+  'set-target': 'the target',
+  'set-panel': 'the panel',
+  'set-usable': 'the surfaces used',
+  'set-treatment-rules': 'a wish',
+  'set-counts': 'the number of panels',
+  'set-buying': 'buying',
+};

@@ -1,0 +1,17 @@
+/** What passes between page and study worker. Types only. */
+import type { DecayInputs, DecayResult } from '@tawny/core/studies/decay';
+import type { Study } from '@tawny/core/studies/types';
+
+/** Each kind of request with its plain inputs and its result. */
+export interface Studies {
+  decay: { inputs: DecayInputs; result: Study<DecayResult> };
+}
+
+export type StudyKind = keyof Studies;
+
+export type Request = { [K in StudyKind]: { type: 'run'; kind: K; id: number; inputs: Studies[K]['inputs'] } }[StudyKind];
+
+export type Answer =
+  | { type: 'progress'; id: number; part: number }
+  | { type: 'result'; id: number; result: Studies[StudyKind]['result'] }
+  | { type: 'failure'; id: number; message: string };
