@@ -135,28 +135,67 @@ const ceilingPanels = computed(() =>
     }),
 );
 
-/** Dimension lines of the chosen mark: along the plan's side from the datum, and up from the floor on the strip. */
-const dimensions = computed(() => {
+interface Dimension {
+  x1: number;
+  y1: number;
+  x2: number;
+  y2: number;
+  text: string;
+  tx: number;
+  ty: number;
+  anchor: 'start' | 'middle';
+}
+const planEdge = computed(() => ({
+  right: plan.value.x + extent.value.width * plan.value.scale,
+  bottom: plan.value.y + extent.value.length * plan.value.scale,
+  floor: layout.value.strip.y + extent.value.height * layout.value.strip.scale,
+}));
+const figure = (metres: number) => formatLength(metres, props.scene.system).value;
+
+/** From the front wall down to a place, at the right of the plan. */
+function fromFront(metres: number): Dimension {
+  const x = planEdge.value.right + 10;
+  const y = plan.value.y + metres * plan.value.scale;
+  return { x1: x, y1: plan.value.y, x2: x, y2: y, text: figure(metres), tx: x + 4, ty: (plan.value.y + y) / 2 + 4, anchor: 'start' };
+}
+/** From the left wall across to a place, under the plan. */
+function fromLeft(metres: number): Dimension {
+  const y = planEdge.value.bottom + 10;
+  const x = plan.value.x + metres * plan.value.scale;
+  return { x1: plan.value.x, y1: y, x2: x, y2: y, text: figure(metres), tx: (plan.value.x + x) / 2, ty: y + 13, anchor: 'middle' };
+}
+/** Up from the floor, on the strip. */
+function fromFloor(metres: number, x: number): Dimension {
+  const { floor } = planEdge.value;
+  const y = floor - metres * layout.value.strip.scale;
+  return { x1: x, y1: y, x2: x, y2: floor, text: figure(metres), tx: x + 4, ty: (y + floor) / 2 + 8, anchor: 'start' };
+}
+
+/** Dimension lines from the datum to the chosen thing; the room's own when nothing is chosen. */
+const dimensions = computed((): Dimension[] => {
+  const chosen = props.scene.selected;
   const m = selectedMark.value;
-  if (!m) return [];
-  const [x, y] = onSheet(plan.value, [m.at[0], m.at[1]]);
-  const right = plan.value.x + extent.value.width * plan.value.scale;
-  const bottom = plan.value.y + extent.value.length * plan.value.scale;
-  const side = setting.value.faces.find((f) => f.id === m.face)!.side;
-  const text = (metres: number) => formatLength(metres, props.scene.system).value;
-  const list: { x1: number; y1: number; x2: number; y2: number; text: string; tx: number; ty: number; anchor: string }[] = [];
-  if (side !== 'front' && side !== 'rear') {
-    list.push({ x1: right + 10, y1: plan.value.y, x2: right + 10, y2: y, text: text(m.at[1]), tx: right + 14, ty: (plan.value.y + y) / 2, anchor: 'start' });
+  if (m) {
+    const side = setting.value.faces.find((f) => f.id === m.face)!.side;
+    const list: Dimension[] = [];
+    if (side !== 'front' && side !== 'rear') list.push(fromFront(m.at[1]));
+    if (side !== 'left' && side !== 'right') list.push(fromLeft(m.at[0]));
+    if (m.face !== 'floor' && m.face !== 'ceiling' && !props.planOnly) list.push(fromFloor(m.at[2], stripPoint(m)[0] + 17));
+    return list;
   }
-  if (side !== 'left' && side !== 'right') {
-    list.push({ x1: plan.value.x, y1: bottom + 10, x2: x, y2: bottom + 10, text: text(m.at[0]), tx: (plan.value.x + x) / 2, ty: bottom + 23, anchor: 'middle' });
-  }
-  if (m.face !== 'floor' && m.face !== 'ceiling') {
-    const [sx, sy] = stripPoint(m);
-    const floor = layout.value.strip.y + extent.value.height * layout.value.strip.scale;
-    list.push({ x1: sx + 17, y1: sy, x2: sx + 17, y2: floor, text: text(m.at[2]), tx: sx + 21, ty: (sy + floor) / 2 + 8, anchor: 'start' });
-  }
-  return list;
+  const at =
+    chosen?.kind === 'head'
+      ? setting.value.head
+      : chosen?.kind === 'loudspeaker'
+        ? setting.value.loudspeakers.find((l) => l.id === chosen.id)?.at
+        : undefined;
+  if (at) return [fromFront(at[1]), fromLeft(at[0])];
+  if (props.scene.field) return [];
+  return [
+    fromFront(extent.value.length),
+    fromLeft(extent.value.width),
+    ...(props.planOnly ? [] : [fromFloor(extent.value.height, layout.value.strip.x + 14)]),
+  ];
 });
 
 const isChosen = (m: Mark) => props.scene.selected?.kind === 'mark' && props.scene.selected.id === m.id;
@@ -210,9 +249,6 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
         <g v-for="t in planTape" :key="t.mark.id" class="hit" @click="choose(t.mark)" @pointerenter="emit('hover', t.mark.id)">
           <TapeMark :x="t.x" :y="t.y" :width="t.width" :height="t.height" edge v-bind="tapeBind(t.mark)" />
         </g>
-        <g v-for="t in floorTape" :key="t.mark.id" class="hit" @click="choose(t.mark)" @pointerenter="emit('hover', t.mark.id)">
-          <TapeMark :x="t.at[0]" :y="t.at[1]" :width="24" :height="18" v-bind="tapeBind(t.mark)" />
-        </g>
       </g>
       <SeatLayer
         v-if="scene.showSeat"
@@ -226,6 +262,11 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
         @select="emit('select', $event)"
       />
 
+      <g @pointerleave="emit('hover', null)">
+        <g v-for="t in floorTape" :key="t.mark.id" class="hit" @click="choose(t.mark)" @pointerenter="emit('hover', t.mark.id)">
+          <TapeMark :x="t.at[0]" :y="t.at[1]" :width="24" :height="18" v-bind="tapeBind(t.mark)" />
+        </g>
+      </g>
       <template v-if="!planOnly">
       <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - 10">
         Ceiling <tspan class="soft">as mirrored in the floor</tspan>

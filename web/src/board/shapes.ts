@@ -50,10 +50,17 @@ export function linePath(polygons: readonly (readonly Ring[])[], columns: number
     [0, columns].some((e) => near(a[0]!, e) && near(b[0]!, e)) || [0, rows].some((e) => near(a[1]!, e) && near(b[1]!, e));
   const parts: string[] = [];
   for (const ring of polygons.flat()) {
+    let open = false;
     for (let i = 0; i + 1 < ring.length; i++) {
       const [a, b] = [ring[i]!, ring[i + 1]!];
-      if (onEdge(a, b)) continue;
-      parts.push(`M${(a[0]! * sx).toFixed(1)} ${(a[1]! * sy).toFixed(1)}L${(b[0]! * sx).toFixed(1)} ${(b[1]! * sy).toFixed(1)}`);
+      if (onEdge(a, b)) {
+        open = false;
+        continue;
+      }
+      // Pieces that touch stay one stroke, or their dashes would run together.
+      if (!open) parts.push(`M${(a[0]! * sx).toFixed(1)} ${(a[1]! * sy).toFixed(1)}`);
+      parts.push(`L${(b[0]! * sx).toFixed(1)} ${(b[1]! * sy).toFixed(1)}`);
+      open = true;
     }
   }
   return parts.join('');

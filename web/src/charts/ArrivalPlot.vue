@@ -62,7 +62,7 @@ const stems = computed(() => {
       :width="Math.max(0, Math.min(tx(withinMs), x + width) - left)"
       :height="ty(levelDb) - y"
     />
-    <text class="zone-name" :x="Math.min(tx(withinMs), x + width) - 4" :y="ty(levelDb) - 5" text-anchor="end">{{ levelDb }} dB, {{ withinMs }} ms</text>
+    <text class="zone-name" :x="Math.min(tx(withinMs), x + width) - 4" :y="y + 13" text-anchor="end">−{{ -levelDb }} dB, {{ withinMs }} ms</text>
     <line class="axis" :x1="left" :x2="left" :y1="y" :y2="bottom" />
     <line class="axis" :x1="left" :x2="x + width" :y1="bottom" :y2="bottom" />
     <text v-for="db in [0, -6, -12, -18, -24]" :key="db" class="figure" :x="left - 5" :y="ty(db)" dy="0.35em" text-anchor="end">{{ db === 0 ? 0 : `−${-db}` }}</text>

@@ -2,6 +2,7 @@
 /** The stages as segments of a folding rule, each with its state in two or three words. */
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
+import { frequencyLabel } from '@tawny/core/quantities/bands';
 import type { StageId } from '@tawny/core/studies/verdict';
 import { stageOfIssue, useResults } from '../stores/results';
 import { useDocument } from '../stores/document';
@@ -47,7 +48,7 @@ const states = computed((): Record<StageId, State> => {
         : !decay
           ? { text: 'computing …', doubt: false }
           : worst
-            ? { text: `${worst.side}, ${worst.octave} Hz`, doubt: true }
+            ? { text: `${worst.side} at ${frequencyLabel(worst.octave)}`, doubt: true }
             : { text: 'in target', doubt: false },
     build: build && build.panels > 0 ? { text: `${build.panels} panels`, doubt: build.shopping === null } : { text: 'nothing yet', doubt: false },
   };

@@ -34,6 +34,8 @@ const speakers = computed(() =>
       angle,
       width: l.box.width * props.sheet.scale,
       depth: l.box.depth * props.sheet.scale,
+      outward: x < head.value[0] ? -1 : 1,
+      clear: Math.hypot(l.box.width, l.box.depth) * props.sheet.scale * 0.62 + 5,
       at: [l.at[0], l.at[1]] as const,
       label: `Loudspeaker ${l.letter}: ${lengthText(l.at[0], props.system)} from left, ${lengthText(l.at[1], props.system)} from front. Arrow keys move it.`,
     };
@@ -95,7 +97,7 @@ function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: reado
         <rect class="box" :x="-s.width / 2" :y="-s.depth" :width="s.width" :height="s.depth" rx="1.5" />
         <line class="front" :x1="-s.width / 2" y1="0" :x2="s.width / 2" y2="0" />
       </g>
-      <text class="letter" :x="s.angle < 0 ? -15 : 15" y="-8" :text-anchor="s.angle < 0 ? 'end' : 'start'">{{ s.letter }}</text>
+      <text class="letter" :x="s.outward * s.clear" :y="-s.depth / 2" dy="0.36em" :text-anchor="s.outward < 0 ? 'end' : 'start'">{{ s.letter }}</text>
     </g>
     <g
       class="thing"

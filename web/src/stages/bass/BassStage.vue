@@ -99,6 +99,10 @@ const AT_SEAT = {
             <dd>pressure at ear height; the two tints swing against each other, the dashes are where it vanishes</dd>
           </dl>
           <p>{{ AT_SEAT[mode.atSeat] }}</p>
+          <p v-if="mode.n[0] % 2 === 1" class="soft">
+            An odd number of half waves across the width: a mirrored pair playing the same signal does not drive it, and a head on the axis does not
+            hear it.
+          </p>
           <WorkingButton :working="working" />
         </div>
       </div>
@@ -131,7 +135,7 @@ const AT_SEAT = {
           <div role="listitem">
             <button class="mode" :class="{ selected: mode && item.n.join('-') === mode.n.join('-') }" @click="select(item.n.join('-'))">
               <span>{{ fixed(item.f, 1) }}</span><span>{{ item.n.join(' ') }}</span><span class="soft">{{ item.kind }}</span>
-              <span :class="{ bad: item.atSeat === 'null' }">{{ item.atSeat }}</span>
+              <span :class="{ bad: item.atSeat === 'null' && item.n[0] % 2 === 0 }">{{ item.atSeat }}</span>
             </button>
           </div>
         </template>
@@ -148,9 +152,14 @@ const AT_SEAT = {
   flex: 1;
   min-height: 0;
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 300px;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr);
 }
 .about {
+  display: flex;
+  flex-direction: column;
+  align-items: flex-start;
+  gap: 8px;
+  max-width: 420px;
   padding: 8px 16px;
 }
 .about h2 {

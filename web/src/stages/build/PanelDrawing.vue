@@ -18,7 +18,7 @@ const text = (m: number) => lengthText(m, props.system);
 </script>
 
 <template>
-  <svg :width="sx + d + g + 150" :height="h + 60" role="img" aria-label="One panel from the back and in section">
+  <svg :width="sx + d + g + 220" :height="h + 60" role="img" aria-label="One panel from the back and in section">
     <text x="24" y="14" class="soft">from the back</text>
     <rect class="wood" x="24" y="22" :width="w" :height="h" />
     <rect class="fill" :x="24 + t" :y="22 + t" :width="w - 2 * t" :height="h - 2 * t" />
