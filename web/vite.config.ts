@@ -10,10 +10,7 @@ const isolation = {
 
 export default defineConfig({
   root: fileURLToPath(new URL('.', import.meta.url)),
-  plugins: [
-    vue({ template: { transformAssetUrls } }),
-    vuetify({ styles: { configFile: 'src/styles/settings.scss' } }),
-  ],
+  plugins: [vue({ template: { transformAssetUrls } }), vuetify({ styles: { configFile: 'src/styles/settings.scss' } })],
   server: { port: 5173, strictPort: true, headers: isolation },
   preview: { headers: isolation },
   worker: { format: 'es' },

@@ -46,7 +46,9 @@ export function createApp(dist: string): Express {
     response.status(404).json({ error: 'not found' });
   });
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-  app.use(express.static(dist, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }));
+  app.use(
+    express.static(dist, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }),
+  );
   // Every other address is a page of the application. Express 5 wants the wildcard named.
   app.get('/{*path}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: dist });

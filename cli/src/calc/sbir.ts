@@ -4,7 +4,6 @@ import {
   type BoundaryScene,
   firstMinimum,
   idealGainDb,
-  type Plane,
   planeNulls,
 } from '@tawny/core/interference/boundary';
 import { CalcError, checked, type Topic } from './types';
@@ -34,7 +33,7 @@ export const sbir: Topic = (input) => {
       path,
     );
   }
-  const scene: BoundaryScene = { ...rest, planes: rest.planes as Plane[] };
+  const scene: BoundaryScene = rest;
   if (scene.source.every((v, i) => Math.abs(v - scene.receiver[i]!) < 1e-9)) {
     throw new CalcError('invalid-input', 'input.receiver: expected a place other than the source', 'input.receiver');
   }

@@ -26,6 +26,9 @@ export type Layer = { type: 'porous'; model: PorousModel; sigma: number; d: numb
 
 export type LateralReaction = 'bulk' | 'local';
 
+// Bound once, as in numerics/complex.ts.
+const { cos, PI, sin } = Math;
+
 const J: Complex = { re: 0, im: 1 };
 
 /** Whether every porous model in the stack is inside its published range at this frequency. */
@@ -40,7 +43,7 @@ export function layersHold(layers: readonly Layer[], frequency: number, air: Abs
  */
 export function surfaceImpedance(layers: readonly Layer[], frequency: number, sine: number, air: AbsorberAir): Complex {
   if (layers.length === 0) throw new RangeError('surfaceImpedance: needs at least one layer, got none');
-  const k0 = (2 * Math.PI * frequency) / air.c0;
+  const k0 = (2 * PI * frequency) / air.c0;
   const kx2 = (k0 * sine) ** 2;
   let behind: Complex | null = null; // null: rigid
   for (let i = layers.length - 1; i >= 0; i--) {
@@ -64,7 +67,7 @@ export function surfaceImpedance(layers: readonly Layer[], frequency: number, si
 
 /** Absorption coefficient of a plane wave at `angle` (radians) on a surface of impedance `zeta` (over ρ₀c₀). */
 export function absorptionAt(zeta: Complex, angle: number): number {
-  const z = scale(zeta, Math.cos(angle));
+  const z = scale(zeta, cos(angle));
   return 1 - magnitudeSquared(subtract(z, complex(1))) / magnitudeSquared(add(z, complex(1)));
 }
 
@@ -76,7 +79,7 @@ export function layeredAbsorption(
   reaction: LateralReaction,
   air: AbsorberAir,
 ): number {
-  const sine = reaction === 'bulk' ? Math.sin(angle) : 0;
+  const sine = reaction === 'bulk' ? sin(angle) : 0;
   return absorptionAt(surfaceImpedance(layers, frequency, sine, air), angle);
 }
 
@@ -97,18 +100,18 @@ export function diffuseAbsorption(
 ): number {
   mustBePositive('diffuseAbsorption', 'frequency', frequency);
   mustBeBetween('diffuseAbsorption', 'maxAngleDeg', maxAngleDeg, 1, 90);
-  const top = (maxAngleDeg * Math.PI) / 180;
+  const top = (maxAngleDeg * PI) / 180;
   const local = reaction === 'local' ? surfaceImpedance(layers, frequency, 0, air) : null;
   let sum = 0;
   for (let i = 0; i <= steps; i++) {
     const angle = (top * i) / steps;
     const weight = i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2;
     // At grazing incidence the integrand vanishes with sin 2θ and cos θ alike.
-    if (angle >= Math.PI / 2 - 1e-12) continue;
-    const zeta = local ?? surfaceImpedance(layers, frequency, Math.sin(angle), air);
-    sum += weight * absorptionAt(zeta, angle) * Math.sin(2 * angle);
+    if (angle >= PI / 2 - 1e-12) continue;
+    const zeta = local ?? surfaceImpedance(layers, frequency, sin(angle), air);
+    sum += weight * absorptionAt(zeta, angle) * sin(2 * angle);
   }
-  return (sum * top) / (3 * steps) / Math.sin(top) ** 2;
+  return (sum * top) / (3 * steps) / sin(top) ** 2;
 }
 
 /** Tones per octave and angle steps for band values: within 0.002 of ten times as many for panels up to 0.5 m deep. */

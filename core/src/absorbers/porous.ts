@@ -8,6 +8,8 @@
 import { type Complex } from '../numerics/complex';
 import { mustBePositive } from '../quantities/guard';
 
+const { PI } = Math;
+
 export type PorousModel = 'miki' | 'delany-bazley';
 
 /** Air for absorber formulas. SI. */
@@ -36,7 +38,7 @@ export function porousModelHolds(model: PorousModel, sigma: number, frequency: n
 export function porousMedium(model: PorousModel, sigma: number, frequency: number, air: AbsorberAir): PorousMedium {
   mustBePositive('porousMedium', 'sigma', sigma);
   mustBePositive('porousMedium', 'frequency', frequency);
-  const k0 = (2 * Math.PI * frequency) / air.c0;
+  const k0 = (2 * PI * frequency) / air.c0;
   if (model === 'miki') {
     const x = frequency / sigma;
     return {

@@ -121,7 +121,7 @@ export function shoppingFor(batch: PanelBatch, habits: BuyingHabits = DEFAULT_HA
   return {
     fillArea,
     fillAreaWithWaste: fillArea * (1 + habits.waste),
-    fillPacks: Math.ceil((fillArea * (1 + habits.waste)) / habits.packArea - 1e-9),
+    fillPacks: Math.max(0, Math.ceil((fillArea * (1 + habits.waste)) / habits.packArea - 1e-9)),
     fillVolume: fillArea * depth,
     pieces,
     timberLength: pieces.reduce((sum, p) => sum + p.length * p.count, 0),

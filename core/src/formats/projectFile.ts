@@ -1,6 +1,7 @@
 /**
  * The project file `*.tawny.json`: text in, project or a list of problems out; and back. Never throws on bad input.
  */
+import { parse as parseTolerant, type ParseError } from 'jsonc-parser';
 import type { z } from 'zod';
 import { migrate } from '../project/migrate';
 import { FORMAT, type Project, projectSchema, VERSION } from '../project/schema';
@@ -67,16 +68,15 @@ export function issueSentence(issue: z.core.$ZodIssue, root: unknown): string {
   }
 }
 
-function jsonFault(text: string, error: unknown): FileProblem {
-  const message = error instanceof Error ? error.message : '';
-  const at = /position (\d+)/.exec(message);
-  const end = /end of|Unterminated/i.test(message);
-  const offset = at ? Number(at[1]) : end ? text.length : null;
-  if (offset === null) return { path: '', message: 'is not JSON text' };
+/** Where the text stops being JSON; the engine's own parser does not always say. */
+function jsonFault(text: string): FileProblem {
+  const faults: ParseError[] = [];
+  parseTolerant(text, faults, { disallowComments: true });
+  const offset = faults[0]?.offset ?? 0;
   const before = text.slice(0, offset);
   const line = before.split('\n').length;
   const column = offset - before.lastIndexOf('\n');
-  const cut = end || offset >= text.trimEnd().length;
+  const cut = offset >= text.trimEnd().length || /^"[^"\n]*$/.test(text.slice(offset).trimEnd());
   return {
     path: `line ${line}, column ${column}`,
     message: cut ? 'the file ends too early; it was probably cut off' : 'is not JSON text here',
@@ -95,8 +95,8 @@ export function readProjectFile(text: string, bytes = text.length): ReadProject 
   let parsed: unknown;
   try {
     parsed = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (error) {
-    return { ok: false, problems: [jsonFault(text, error)] };
+  } catch {
+    return { ok: false, problems: [jsonFault(text)] };
   }
   const migrated = migrate(parsed);
   if (!migrated.ok) {

@@ -32,8 +32,8 @@ interface Image {
 export interface BoundaryCurve {
   /** Direct distance, m. */
   direct: number;
-  levelDb(frequency: number): number;
-  levelFirstOrderOnlyDb(frequency: number): number;
+  levelDb: (frequency: number) => number;
+  levelFirstOrderOnlyDb: (frequency: number) => number;
   lowFrequencyLimitDb: number;
 }
 

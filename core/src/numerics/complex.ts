@@ -1,5 +1,8 @@
 /** The few complex operations transfer-matrix acoustics needs. Values are plain `{re, im}`; nothing is mutated. */
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { cos, exp, hypot, sin, sqrt } = Math;
+
 export interface Complex {
   readonly re: number;
   readonly im: number;
@@ -22,9 +25,9 @@ export function divide(a: Complex, b: Complex): Complex {
 
 /** Principal square root (real part ≥ 0). */
 export function squareRoot(a: Complex): Complex {
-  const r = Math.hypot(a.re, a.im);
-  const re = Math.sqrt((r + a.re) / 2);
-  const im = Math.sqrt((r - a.re) / 2);
+  const r = hypot(a.re, a.im);
+  const re = sqrt((r + a.re) / 2);
+  const im = sqrt((r - a.re) / 2);
   return { re, im: a.im < 0 ? -im : im };
 }
 
@@ -36,8 +39,8 @@ export function cotangent(z: Complex): Complex {
   // e^{-2jz} has magnitude e^{2 Im z}: use it when Im z ≤ 0, else its reciprocal.
   const down = z.im <= 0;
   const angle = down ? -2 * z.re : 2 * z.re;
-  const size = Math.exp(-2 * Math.abs(z.im));
-  const w = { re: size * Math.cos(angle), im: size * Math.sin(angle) };
+  const size = exp(-2 * Math.abs(z.im));
+  const w = { re: size * cos(angle), im: size * sin(angle) };
   const ratio = divide({ re: 1 + w.re, im: w.im }, { re: 1 - w.re, im: -w.im });
   // cot z = j (1 + e^{-2jz})/(1 − e^{-2jz}); with the reciprocal exponential the sign turns.
   return down ? { re: -ratio.im, im: ratio.re } : { re: ratio.im, im: -ratio.re };

@@ -29,7 +29,10 @@ export function listeningAxis(project: Project, frame: Frame): number {
 export function lengthAlongAxis(project: Project, frame: Frame): number {
   const axis = listeningAxis(project, frame);
   const plan = planOf(project).map((c) => ({ wall: c.wall, at: frame.toListener(c.at) }));
-  return wallAlong(plan, [axis, 1e-6], [0, 1])?.distance ?? 0;
+  // A crumb inside the faced wall, so that the wall itself is not met.
+  const inside = 1e-6;
+  const met = wallAlong(plan, [axis, inside], [0, 1]);
+  return met ? met.distance + inside : 0;
 }
 
 /** The first two loudspeakers are the pair. */

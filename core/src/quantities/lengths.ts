@@ -84,7 +84,8 @@ export function parseLength(input: string, system: LengthSystem): ParsedLength {
       scale = unitValue(unit[1]!);
       bare = false;
     } else if (!pending) {
-      scale = lastUnit === 12 * INCH ? INCH : lastUnit / 100;
+      if (lastUnit !== 12 * INCH && lastUnit !== 1) break; // only "5' 6" and "1 m 20" go on without a unit
+      scale = lastUnit === 1 ? 0.01 : INCH;
     } else {
       scale = BARE_UNIT[system];
     }

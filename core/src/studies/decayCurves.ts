@@ -92,9 +92,7 @@ export function bandSurfaces(
  * one very absorbing patch sends the first towards zero, one hard pair of walls sends the second to many times the rest.
  */
 function spreadAt(rooms: readonly BandRoom[]): [low: number | null, high: number | null] {
-  const times = rooms
-    .flatMap((r) => [sabine(r), eyring(r), kuttruff(r), arauPuchades(r)])
-    .filter((t) => t !== null);
+  const times = rooms.flatMap((r) => [sabine(r), eyring(r), kuttruff(r), arauPuchades(r)]).filter((t) => t !== null);
   return times.length > 0 ? [Math.min(...times), Math.max(...times)] : [null, null];
 }
 

@@ -1,7 +1,7 @@
 /** The working of the decay study: how decay times, the panel's absorption and the number of panels came about. */
 import { OCTAVES } from '../quantities/bands';
 import { decayConstant } from '../reverberation/decay';
-import type { DecayInputs, DecayResult } from './decay';
+import type { DecayInputs, DecayResult } from './decayTypes';
 import { bandSurfaces } from './decayCurves';
 import type { Working } from './types';
 

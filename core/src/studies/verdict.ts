@@ -1,6 +1,6 @@
 /** The verdict: a handful of live measures of the whole room, each a figure, a word and where to mend it. */
 import { type BassResult, lengthNulls } from './bass';
-import type { DecayResult } from './decay';
+import type { DecayResult } from './decayTypes';
 import type { MarksResult } from './marks';
 import { SEAT_LIMITS, type SeatResult } from './seat';
 

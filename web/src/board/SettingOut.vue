@@ -75,7 +75,9 @@ const walls = computed(() =>
   }),
 );
 
-const earY = computed(() => layout.value.strip.y + (extent.value.height - setting.value.head[2]) * layout.value.strip.scale);
+const earY = computed(
+  () => layout.value.strip.y + (extent.value.height - setting.value.head[2]) * layout.value.strip.scale,
+);
 
 function stripPoint(mark: Mark): [number, number] {
   const place = strip.value.find((w) => w.wall === mark.face)!;
@@ -83,7 +85,9 @@ function stripPoint(mark: Mark): [number, number] {
 }
 
 const selectedMark = computed(() =>
-  props.scene.selected?.kind === 'mark' ? (props.scene.marks.find((m) => m.id === props.scene.selected!.id) ?? null) : null,
+  props.scene.selected?.kind === 'mark'
+    ? (props.scene.marks.find((m) => m.id === props.scene.selected!.id) ?? null)
+    : null,
 );
 const planTape = computed(() =>
   props.scene.marks
@@ -96,7 +100,9 @@ const planTape = computed(() =>
     }),
 );
 const floorTape = computed(() =>
-  props.scene.marks.filter((m) => m.face === 'floor').map((m) => ({ mark: m, at: onSheet(plan.value, [m.at[0], m.at[1]]) })),
+  props.scene.marks
+    .filter((m) => m.face === 'floor')
+    .map((m) => ({ mark: m, at: onSheet(plan.value, [m.at[0], m.at[1]]) })),
 );
 const ceilingTape = computed(() =>
   props.scene.marks
@@ -156,13 +162,31 @@ const figure = (metres: number) => formatLength(metres, props.scene.system).valu
 function fromFront(metres: number): Dimension {
   const x = planEdge.value.right + 10;
   const y = plan.value.y + metres * plan.value.scale;
-  return { x1: x, y1: plan.value.y, x2: x, y2: y, text: figure(metres), tx: x + 4, ty: (plan.value.y + y) / 2 + 4, anchor: 'start' };
+  return {
+    x1: x,
+    y1: plan.value.y,
+    x2: x,
+    y2: y,
+    text: figure(metres),
+    tx: x + 4,
+    ty: (plan.value.y + y) / 2 + 4,
+    anchor: 'start',
+  };
 }
 /** From the left wall across to a place, under the plan. */
 function fromLeft(metres: number): Dimension {
   const y = planEdge.value.bottom + 10;
   const x = plan.value.x + metres * plan.value.scale;
-  return { x1: plan.value.x, y1: y, x2: x, y2: y, text: figure(metres), tx: (plan.value.x + x) / 2, ty: y + 13, anchor: 'middle' };
+  return {
+    x1: plan.value.x,
+    y1: y,
+    x2: x,
+    y2: y,
+    text: figure(metres),
+    tx: (plan.value.x + x) / 2,
+    ty: y + 13,
+    anchor: 'middle',
+  };
 }
 /** Up from the floor, on the strip. */
 function fromFloor(metres: number, x: number): Dimension {
@@ -180,7 +204,8 @@ const dimensions = computed((): Dimension[] => {
     const list: Dimension[] = [];
     if (side !== 'front' && side !== 'rear') list.push(fromFront(m.at[1]));
     if (side !== 'left' && side !== 'right') list.push(fromLeft(m.at[0]));
-    if (m.face !== 'floor' && m.face !== 'ceiling' && !props.planOnly) list.push(fromFloor(m.at[2], stripPoint(m)[0] + 17));
+    if (m.face !== 'floor' && m.face !== 'ceiling' && !props.planOnly)
+      list.push(fromFloor(m.at[2], stripPoint(m)[0] + 17));
     return list;
   }
   const at =
@@ -207,7 +232,8 @@ const tapeBind = (m: Mark) => ({
 });
 const choose = (m: Mark) => emit('select', { kind: 'mark', id: m.id });
 const size2 = computed(
-  () => `${lengthText(extent.value.width, props.scene.system)} × ${lengthText(extent.value.length, props.scene.system)}`,
+  () =>
+    `${lengthText(extent.value.width, props.scene.system)} × ${lengthText(extent.value.length, props.scene.system)}`,
 );
 
 function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: readonly [number, number]): void {
@@ -225,8 +251,17 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
 
 <template>
   <div ref="host" class="board">
-    <svg ref="svg" :width="size.width" :height="layout.height" role="group" aria-label="The room opened out: plan, ceiling and walls">
-      <text class="title" :x="plan.x" :y="plan.y - 10">Plan <tspan class="soft">{{ size2 }}</tspan></text>
+    <svg
+      ref="svg"
+      :width="size.width"
+      :height="layout.height"
+      role="group"
+      aria-label="The room opened out: plan, ceiling and walls"
+    >
+      <text class="title" :x="plan.x" :y="plan.y - 10">
+        Plan
+        <tspan class="soft">{{ size2 }}</tspan>
+      </text>
       <polygon class="sheet" :points="outline(plan)" />
       <FieldLayer
         v-if="scene.field"
@@ -246,7 +281,13 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
         />
       </g>
       <g class="tapes" @pointerleave="emit('hover', null)">
-        <g v-for="t in planTape" :key="t.mark.id" class="hit" @click="choose(t.mark)" @pointerenter="emit('hover', t.mark.id)">
+        <g
+          v-for="t in planTape"
+          :key="t.mark.id"
+          class="hit"
+          @click="choose(t.mark)"
+          @pointerenter="emit('hover', t.mark.id)"
+        >
           <TapeMark :x="t.x" :y="t.y" :width="t.width" :height="t.height" edge v-bind="tapeBind(t.mark)" />
         </g>
       </g>
@@ -263,52 +304,72 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
       />
 
       <g @pointerleave="emit('hover', null)">
-        <g v-for="t in floorTape" :key="t.mark.id" class="hit" @click="choose(t.mark)" @pointerenter="emit('hover', t.mark.id)">
+        <g
+          v-for="t in floorTape"
+          :key="t.mark.id"
+          class="hit"
+          @click="choose(t.mark)"
+          @pointerenter="emit('hover', t.mark.id)"
+        >
           <TapeMark :x="t.at[0]" :y="t.at[1]" :width="24" :height="18" v-bind="tapeBind(t.mark)" />
         </g>
       </g>
       <template v-if="!planOnly">
-      <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - 10">
-        Ceiling <tspan class="soft">as mirrored in the floor</tspan>
-      </text>
-      <polygon class="sheet outline" :points="outline(layout.ceiling)" />
-      <PanelLayer :panels="ceilingPanels" />
-      <g @pointerleave="emit('hover', null)">
-        <g v-for="t in ceilingTape" :key="t.mark.id" class="hit" @click="choose(t.mark)" @pointerenter="emit('hover', t.mark.id)">
-          <TapeMark :x="t.at[0]" :y="t.at[1]" :width="26" :height="20" v-bind="tapeBind(t.mark)" />
+        <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - 10">
+          Ceiling
+          <tspan class="soft">as mirrored in the floor</tspan>
+        </text>
+        <polygon class="sheet outline" :points="outline(layout.ceiling)" />
+        <PanelLayer :panels="ceilingPanels" />
+        <g @pointerleave="emit('hover', null)">
+          <g
+            v-for="t in ceilingTape"
+            :key="t.mark.id"
+            class="hit"
+            @click="choose(t.mark)"
+            @pointerenter="emit('hover', t.mark.id)"
+          >
+            <TapeMark :x="t.at[0]" :y="t.at[1]" :width="26" :height="20" v-bind="tapeBind(t.mark)" />
+          </g>
         </g>
-      </g>
 
-      <slot v-if="layout.aside" name="aside" v-bind="layout.aside" />
+        <slot v-if="layout.aside" name="aside" v-bind="layout.aside" />
 
-      <text class="title" :x="layout.strip.x" :y="layout.strip.y - 26">
-        Walls <tspan class="soft">clockwise from the front left corner</tspan>
-      </text>
-      <g v-for="w in walls" :key="w.id">
-        <text class="soft" :x="w.x + 4" :y="w.y - 7">{{ w.title }}</text>
-        <rect
-          class="sheet outline"
-          :class="{ chosen: scene.selected?.kind === 'face' && scene.selected.id === w.id }"
-          :x="w.x"
-          :y="w.y"
-          :width="w.width"
-          :height="w.height"
+        <text class="title" :x="layout.strip.x" :y="layout.strip.y - 26">
+          Walls
+          <tspan class="soft">clockwise from the front left corner</tspan>
+        </text>
+        <g v-for="w in walls" :key="w.id">
+          <text class="soft" :x="w.x + 4" :y="w.y - 7">{{ w.title }}</text>
+          <rect
+            class="sheet outline"
+            :class="{ chosen: scene.selected?.kind === 'face' && scene.selected.id === w.id }"
+            :x="w.x"
+            :y="w.y"
+            :width="w.width"
+            :height="w.height"
+          />
+        </g>
+        <PanelLayer :panels="wallPanels" />
+        <line
+          v-if="scene.showSeat"
+          class="ears"
+          :x1="layout.strip.x"
+          :x2="layout.strip.x + extent.around * layout.strip.scale"
+          :y1="earY"
+          :y2="earY"
         />
-      </g>
-      <PanelLayer :panels="wallPanels" />
-      <line
-        v-if="scene.showSeat"
-        class="ears"
-        :x1="layout.strip.x"
-        :x2="layout.strip.x + extent.around * layout.strip.scale"
-        :y1="earY"
-        :y2="earY"
-      />
-      <g @pointerleave="emit('hover', null)">
-        <g v-for="t in wallTape" :key="t.mark.id" class="hit" @click="choose(t.mark)" @pointerenter="emit('hover', t.mark.id)">
-          <TapeMark :x="t.at[0]" :y="t.at[1]" :width="24" :height="22" v-bind="tapeBind(t.mark)" />
+        <g @pointerleave="emit('hover', null)">
+          <g
+            v-for="t in wallTape"
+            :key="t.mark.id"
+            class="hit"
+            @click="choose(t.mark)"
+            @pointerenter="emit('hover', t.mark.id)"
+          >
+            <TapeMark :x="t.at[0]" :y="t.at[1]" :width="24" :height="22" v-bind="tapeBind(t.mark)" />
+          </g>
         </g>
-      </g>
       </template>
       <g class="dimensions">
         <g v-for="(d, i) in dimensions" :key="i">

@@ -58,7 +58,10 @@ export function boardLayout(width: number, height: number, room: RoomExtent, wit
     plan: { x: 14, y: top, scale },
     ceiling: { x: ceilingX, y: top, scale },
     strip: { x: 14, y: stripY, scale: stripScale },
-    aside: withAside && asideWidth >= 120 ? { x: asideX, y: top, width: Math.min(asideWidth, 260), height: room.length * scale } : null,
+    aside:
+      withAside && asideWidth >= 120
+        ? { x: asideX, y: top, width: Math.min(asideWidth, 260), height: room.length * scale }
+        : null,
     height: stripY + room.height * stripScale + 12,
   };
 }

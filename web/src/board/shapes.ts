@@ -44,10 +44,17 @@ export function areaPath(polygons: readonly (readonly Ring[])[], sx: number, sy:
 }
 
 /** The inner part of a contour only: pieces along the edge of the grid are left out. */
-export function linePath(polygons: readonly (readonly Ring[])[], columns: number, rows: number, sx: number, sy: number): string {
+export function linePath(
+  polygons: readonly (readonly Ring[])[],
+  columns: number,
+  rows: number,
+  sx: number,
+  sy: number,
+): string {
   const near = (v: number, edge: number) => Math.abs(v - edge) < 0.51;
   const onEdge = (a: readonly number[], b: readonly number[]) =>
-    [0, columns].some((e) => near(a[0]!, e) && near(b[0]!, e)) || [0, rows].some((e) => near(a[1]!, e) && near(b[1]!, e));
+    [0, columns].some((e) => near(a[0]!, e) && near(b[0]!, e)) ||
+    [0, rows].some((e) => near(a[1]!, e) && near(b[1]!, e));
   const parts: string[] = [];
   for (const ring of polygons.flat()) {
     let open = false;

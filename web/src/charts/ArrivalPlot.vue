@@ -62,11 +62,30 @@ const stems = computed(() => {
       :width="Math.max(0, Math.min(tx(withinMs), x + width) - left)"
       :height="ty(levelDb) - y"
     />
-    <text class="zone-name" :x="Math.min(tx(withinMs), x + width) - 4" :y="y + 13" text-anchor="end">−{{ -levelDb }} dB, {{ withinMs }} ms</text>
+    <text class="zone-name" :x="Math.min(tx(withinMs), x + width) - 4" :y="y + 13" text-anchor="end"
+      >−{{ -levelDb }} dB, {{ withinMs }} ms</text
+    >
     <line class="axis" :x1="left" :x2="left" :y1="y" :y2="bottom" />
     <line class="axis" :x1="left" :x2="x + width" :y1="bottom" :y2="bottom" />
-    <text v-for="db in [0, -6, -12, -18, -24]" :key="db" class="figure" :x="left - 5" :y="ty(db)" dy="0.35em" text-anchor="end">{{ db === 0 ? 0 : `−${-db}` }}</text>
-    <text v-for="ms in [0, 5, 10, 15, 20].filter((t) => t <= longest)" :key="ms" class="figure" :x="tx(ms)" :y="bottom + 13" text-anchor="middle">{{ ms }}</text>
+    <text
+      v-for="db in [0, -6, -12, -18, -24]"
+      :key="db"
+      class="figure"
+      :x="left - 5"
+      :y="ty(db)"
+      dy="0.35em"
+      text-anchor="end"
+      >{{ db === 0 ? 0 : `−${-db}` }}</text
+    >
+    <text
+      v-for="ms in [0, 5, 10, 15, 20].filter((t) => t <= longest)"
+      :key="ms"
+      class="figure"
+      :x="tx(ms)"
+      :y="bottom + 13"
+      text-anchor="middle"
+      >{{ ms }}</text
+    >
     <text class="unit" :x="x + width" :y="bottom + 26" text-anchor="end">ms after direct, dB re direct</text>
     <g
       v-for="s in stems"
@@ -77,7 +96,9 @@ const stems = computed(() => {
     >
       <line :x1="s.x" :x2="s.x" :y1="bottom" :y2="s.y" />
       <line class="lead" :x1="s.x" :x2="s.x + (s.flip ? -6 : 6)" :y1="s.y" :y2="s.labelY" />
-      <text :x="s.x + (s.flip ? -8 : 8)" :y="s.labelY" dy="0.35em" :text-anchor="s.flip ? 'end' : 'start'">{{ s.label }}</text>
+      <text :x="s.x + (s.flip ? -8 : 8)" :y="s.labelY" dy="0.35em" :text-anchor="s.flip ? 'end' : 'start'">{{
+        s.label
+      }}</text>
     </g>
   </g>
 </template>

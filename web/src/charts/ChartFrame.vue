@@ -28,8 +28,14 @@ const background = () => getComputedStyle(host.value!).getPropertyValue('--paper
 const drawing = () => host.value!.querySelector('svg')!;
 const kinds = computed(() => [
   { title: 'Numbers (CSV)', take: () => download(`${props.file}.csv`, csvText(props.table), 'text/csv') },
-  { title: 'Drawing (SVG)', take: () => download(`${props.file}.svg`, svgText(drawing(), background()), 'image/svg+xml') },
-  { title: 'Picture (PNG)', take: async () => download(`${props.file}.png`, await pngBlob(drawing(), background())) },
+  {
+    title: 'Drawing (SVG)',
+    take: () => download(`${props.file}.svg`, svgText(drawing(), background()), 'image/svg+xml'),
+  },
+  {
+    title: 'Picture (PNG)',
+    take: () => void pngBlob(drawing(), background()).then((png) => download(`${props.file}.png`, png)),
+  },
 ]);
 </script>
 
@@ -40,7 +46,13 @@ const kinds = computed(() => [
       <span class="spacer" />
       <v-menu>
         <template #activator="{ props: menu }">
-          <v-btn v-bind="menu" size="x-small" variant="text" :icon="mdiTrayArrowDown" :aria-label="`Take the data of “${title}”`" />
+          <v-btn
+            v-bind="menu"
+            size="x-small"
+            variant="text"
+            :icon="mdiTrayArrowDown"
+            :aria-label="`Take the data of “${title}”`"
+          />
         </template>
         <v-list>
           <v-list-item v-for="k in kinds" :key="k.title" :title="k.title" @click="k.take()" />

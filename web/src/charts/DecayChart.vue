@@ -23,13 +23,29 @@ const props = defineProps<{
   limits: readonly ({ lower: number; upper: number | null } | null)[];
   judged: readonly boolean[];
   modalBelow: number;
-  callout: { octave: number; time: number; limit: number; side: 'over' | 'under'; low: number | null; high: number | null } | null;
+  callout: {
+    octave: number;
+    time: number;
+    limit: number;
+    side: 'over' | 'under';
+    low: number | null;
+    high: number | null;
+  } | null;
 }>();
 
-const frame = computed((): Frame => ({ width: props.width, height: props.height, left: 46, right: 118, top: 22, bottom: 34 }));
+const frame = computed((): Frame => ({
+  width: props.width,
+  height: props.height,
+  left: 46,
+  right: 118,
+  top: 22,
+  bottom: 34,
+}));
 const x = computed(() => frequencyScale(frame.value, 52, 9700));
 const top = computed(() => {
-  const all = props.lines.flatMap((l) => [...l.times, ...(l.tone === 'chosen' ? (l.high ?? []) : [])]).filter((t) => t !== null);
+  const all = props.lines
+    .flatMap((l) => [...l.times, ...(l.tone === 'chosen' ? (l.high ?? []) : [])])
+    .filter((t) => t !== null);
   const limits = props.limits.flatMap((l) => (l?.upper ? [l.upper] : []));
   return Math.min(4, Math.max(0.6, ...all, ...limits) * 1.06);
 });
@@ -68,7 +84,10 @@ const target = computed(
 const ends = computed(() => {
   const named = props.lines.map((l) => ({ ...l, y: y.value(Math.min(top.value, l.times[7] ?? top.value)) }));
   const targetEnd = props.limits[7] ?? props.limits[6];
-  const wanted = [...named.map((l) => l.y), ...(targetEnd ? [y.value((targetEnd.lower + (targetEnd.upper ?? targetEnd.lower)) / 2)] : [])];
+  const wanted = [
+    ...named.map((l) => l.y),
+    ...(targetEnd ? [y.value((targetEnd.lower + (targetEnd.upper ?? targetEnd.lower)) / 2)] : []),
+  ];
   const places = spread(wanted, 15, 12, props.height - 30);
   return {
     lines: named.map((l, i) => ({ id: l.id, name: l.name, tone: l.tone, y: places[i]! })),
@@ -81,7 +100,10 @@ const pointed = ref<number | null>(null);
 function point(event: PointerEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
   const px = event.clientX - box.left;
-  pointed.value = mid.reduce((best, f, i) => (Math.abs(x.value(f) - px) < Math.abs(x.value(mid[best]!) - px) ? i : best), 0);
+  pointed.value = mid.reduce(
+    (best, f, i) => (Math.abs(x.value(f) - px) < Math.abs(x.value(mid[best]!) - px) ? i : best),
+    0,
+  );
 }
 function onKey(event: KeyboardEvent): void {
   const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
@@ -94,7 +116,9 @@ const reading = computed(() => {
   if (i === null) return null;
   const limit = props.limits[i];
   const values = props.lines.map((l) => `${l.name} ${l.times[i] == null ? 'endless' : `${fixed(l.times[i], 2)} s`}`);
-  const range = limit ? `target ${fixed(limit.lower, 2)}–${limit.upper === null ? 'any' : fixed(limit.upper, 2)} s` : 'not in the target';
+  const range = limit
+    ? `target ${fixed(limit.lower, 2)}–${limit.upper === null ? 'any' : fixed(limit.upper, 2)} s`
+    : 'not in the target';
   return { x: x.value(mid[i]!), text: `${OCTAVES[i]} Hz: ${[...values, range].join(', ')}` };
 });
 const calloutAt = computed(() => {
@@ -136,12 +160,16 @@ const calloutAt = computed(() => {
     <g class="grid">
       <line v-for="t in yTicks" :key="t" :x1="frame.left" :x2="width - frame.right" :y1="y(t)" :y2="y(t)" />
     </g>
-    <text :x="frame.left + 6" :y="frame.top + 14">modal below {{ fixed(modalBelow, 0) }} Hz: single modes, no statistics</text>
+    <text :x="frame.left + 6" :y="frame.top + 14">
+      modal below {{ fixed(modalBelow, 0) }} Hz: single modes, no statistics
+    </text>
     <path :d="target" class="target" />
     <path v-for="w in worth" :key="w.id" :d="w.d" class="worth" :class="w.tone" />
     <path v-for="l in lines" :key="l.id" :d="path(l.times)" class="line" :class="l.tone" />
     <g class="axis">
-      <text v-for="t in yTicks" :key="t" class="figure" :x="frame.left - 6" :y="y(t)" dy="0.35em" text-anchor="end">{{ fixed(t, 1) }}</text>
+      <text v-for="t in yTicks" :key="t" class="figure" :x="frame.left - 6" :y="y(t)" dy="0.35em" text-anchor="end">
+        {{ fixed(t, 1) }}
+      </text>
       <text :x="frame.left - 34" y="12">seconds for 60 dB</text>
       <line :x1="frame.left" :x2="width - frame.right" :y1="y(0)" :y2="y(0)" />
       <g v-for="(f, i) in mid" :key="f">
@@ -153,13 +181,40 @@ const calloutAt = computed(() => {
       <text :x="width - frame.right" :y="height - 3" text-anchor="end">octave, Hz</text>
     </g>
     <g>
-      <text v-for="e in ends.lines" :key="e.id" class="end" :class="e.tone" :x="width - frame.right + 8" :y="e.y" dy="0.35em">{{ e.name }}</text>
-      <text v-if="ends.target !== null" class="end target-name" :x="width - frame.right + 8" :y="ends.target" dy="0.35em">target</text>
+      <text
+        v-for="e in ends.lines"
+        :key="e.id"
+        class="end"
+        :class="e.tone"
+        :x="width - frame.right + 8"
+        :y="e.y"
+        dy="0.35em"
+      >
+        {{ e.name }}
+      </text>
+      <text
+        v-if="ends.target !== null"
+        class="end target-name"
+        :x="width - frame.right + 8"
+        :y="ends.target"
+        dy="0.35em"
+      >
+        target
+      </text>
     </g>
     <g v-if="calloutAt && !reading" class="callout">
-      <line :x1="calloutAt.x" :x2="calloutAt.x" :y1="calloutAt.y - 6" :y2="Math.max(frame.top + 22, calloutAt.y - 40)" />
+      <line
+        :x1="calloutAt.x"
+        :x2="calloutAt.x"
+        :y1="calloutAt.y - 6"
+        :y2="Math.max(frame.top + 22, calloutAt.y - 40)"
+      />
       <circle :cx="calloutAt.x" :cy="calloutAt.y" r="4" />
-      <text :x="calloutAt.x + (calloutAt.left ? -6 : 6)" :y="Math.max(frame.top + 30, calloutAt.y - 36)" :text-anchor="calloutAt.left ? 'end' : 'start'">
+      <text
+        :x="calloutAt.x + (calloutAt.left ? -6 : 6)"
+        :y="Math.max(frame.top + 30, calloutAt.y - 36)"
+        :text-anchor="calloutAt.left ? 'end' : 'start'"
+      >
         {{ calloutAt.text }}
       </text>
     </g>

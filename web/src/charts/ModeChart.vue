@@ -17,7 +17,14 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ select: [id: string] }>();
 
-const frame = computed((): Frame => ({ width: props.width, height: props.height, left: 66, right: 16, top: 14, bottom: 50 }));
+const frame = computed((): Frame => ({
+  width: props.width,
+  height: props.height,
+  left: 66,
+  right: 16,
+  top: 14,
+  bottom: 50,
+}));
 const x = computed(() => frequencyScale(frame.value, 18, 310));
 const ticks = computed(() => frequencyTicks(19, 300));
 const lanes = computed(() => {
@@ -49,7 +56,10 @@ function nearest(event: MouseEvent): void {
   const py = event.clientY - box.top;
   const near = stems.value
     .filter((s) => py >= s.head - 12 && py <= s.foot + 6)
-    .reduce<(typeof stems.value)[number] | null>((best, s) => (!best || Math.abs(s.x - px) < Math.abs(best.x - px) ? s : best), null);
+    .reduce<(typeof stems.value)[number] | null>(
+      (best, s) => (!best || Math.abs(s.x - px) < Math.abs(best.x - px) ? s : best),
+      null,
+    );
   if (near && Math.abs(near.x - px) < 12) emit('select', near.id);
 }
 function onKey(event: KeyboardEvent): void {
@@ -85,7 +95,9 @@ const chosen = computed(() => stems.value.find((s) => s.id === props.selected) ?
     <g class="axis">
       <g v-for="t in ticks" :key="t.f">
         <line :x1="x(t.f)" :x2="x(t.f)" :y1="height - frame.bottom" :y2="height - frame.bottom + (t.label ? 6 : 3)" />
-        <text v-if="t.label" class="figure" :x="x(t.f)" :y="height - frame.bottom + 18" text-anchor="middle">{{ t.label }}</text>
+        <text v-if="t.label" class="figure" :x="x(t.f)" :y="height - frame.bottom + 18" text-anchor="middle">
+          {{ t.label }}
+        </text>
       </g>
       <line :x1="frame.left" :x2="width - frame.right" :y1="height - frame.bottom" :y2="height - frame.bottom" />
       <text :x="width - frame.right" :y="height - frame.bottom + 18" text-anchor="end">Hz</text>
@@ -110,7 +122,9 @@ const chosen = computed(() => stems.value.find((s) => s.id === props.selected) ?
     </g>
     <g v-for="s in stems" :key="s.id" class="stem" :class="[s.atSeat, { selected: s.id === selected }]">
       <line :x1="s.x" :x2="s.x" :y1="s.foot" :y2="s.head" />
-      <circle :cx="s.x" :cy="s.head" :r="s.id === selected ? 5 : 2.6"><title>{{ s.title }}</title></circle>
+      <circle :cx="s.x" :cy="s.head" :r="s.id === selected ? 5 : 2.6">
+        <title>{{ s.title }}</title>
+      </circle>
     </g>
     <text v-if="chosen" class="chosen-name" :x="Math.min(chosen.x + 8, width - 260)" :y="12">{{ chosen.title }}</text>
   </svg>

@@ -9,11 +9,25 @@ import './charts.css';
 const props = defineProps<{
   width: number;
   height: number;
-  curves: readonly { id: string; letter: string; curve: readonly { f: number; levelDb: number }[]; notch: { f: number; levelDb: number } | null }[];
+  curves: readonly {
+    id: string;
+    letter: string;
+    curve: readonly { f: number; levelDb: number }[];
+    notch: { f: number; levelDb: number } | null;
+  }[];
 }>();
-const frame = computed((): Frame => ({ width: props.width, height: props.height, left: 40, right: 30, top: 12, bottom: 26 }));
+const frame = computed((): Frame => ({
+  width: props.width,
+  height: props.height,
+  left: 40,
+  right: 30,
+  top: 12,
+  bottom: 26,
+}));
 const x = computed(() => frequencyScale(frame.value, 20, 500));
-const low = computed(() => Math.max(-30, Math.min(-12, ...props.curves.flatMap((c) => c.curve.map((p) => p.levelDb))) - 1));
+const low = computed(() =>
+  Math.max(-30, Math.min(-12, ...props.curves.flatMap((c) => c.curve.map((p) => p.levelDb))) - 1),
+);
 const high = computed(() => Math.max(10, ...props.curves.flatMap((c) => c.curve.map((p) => p.levelDb))) + 1);
 const y = computed(() => levelScale(frame.value, low.value, high.value));
 const paths = computed(() =>
@@ -63,10 +77,27 @@ function onKey(event: KeyboardEvent): void {
     @blur="pointed = null"
   >
     <g class="grid">
-      <line v-for="t in [6, 0, -6, -12, -18, -24].filter((t) => t > low && t < high)" :key="t" :x1="frame.left" :x2="width - frame.right" :y1="y(t)" :y2="y(t)" />
+      <line
+        v-for="t in [6, 0, -6, -12, -18, -24].filter((t) => t > low && t < high)"
+        :key="t"
+        :x1="frame.left"
+        :x2="width - frame.right"
+        :y1="y(t)"
+        :y2="y(t)"
+      />
     </g>
     <g class="axis">
-      <text v-for="t in [6, 0, -6, -12, -18, -24].filter((t) => t > low && t < high)" :key="t" class="figure" :x="frame.left - 6" :y="y(t)" dy="0.35em" text-anchor="end">{{ fixed(t, 0) }}</text>
+      <text
+        v-for="t in [6, 0, -6, -12, -18, -24].filter((t) => t > low && t < high)"
+        :key="t"
+        class="figure"
+        :x="frame.left - 6"
+        :y="y(t)"
+        dy="0.35em"
+        text-anchor="end"
+      >
+        {{ fixed(t, 0) }}
+      </text>
       <g v-for="t in frequencyTicks(20, 500)" :key="t.f">
         <line :x1="x(t.f)" :x2="x(t.f)" :y1="height - frame.bottom" :y2="height - frame.bottom + (t.label ? 6 : 3)" />
         <text v-if="t.label" class="figure" :x="x(t.f)" :y="height - 6" text-anchor="middle">{{ t.label }}</text>
@@ -76,9 +107,14 @@ function onKey(event: KeyboardEvent): void {
     </g>
     <path v-for="p in paths" :key="p.id" :d="p.d" class="curve" :class="{ dashed: p.dashed }" />
     <g v-for="p in paths" :key="`n${p.id}`">
-      <g v-if="p.notch && p === paths.reduce((w, q) => ((q.notch?.levelDb ?? 0) < (w.notch?.levelDb ?? 0) ? q : w))" class="notch">
+      <g
+        v-if="p.notch && p === paths.reduce((w, q) => ((q.notch?.levelDb ?? 0) < (w.notch?.levelDb ?? 0) ? q : w))"
+        class="notch"
+      >
         <circle :cx="x(p.notch.f)" :cy="y(Math.max(low, p.notch.levelDb))" r="4" />
-        <text :x="x(p.notch.f) + 8" :y="y(Math.max(low, p.notch.levelDb))" dy="0.35em">{{ p.letter }}: {{ fixed(p.notch.levelDb, 1) }} dB at {{ fixed(p.notch.f, 0) }} Hz</text>
+        <text :x="x(p.notch.f) + 8" :y="y(Math.max(low, p.notch.levelDb))" dy="0.35em">
+          {{ p.letter }}: {{ fixed(p.notch.levelDb, 1) }} dB at {{ fixed(p.notch.f, 0) }} Hz
+        </text>
       </g>
     </g>
     <g v-if="reading !== null" class="reading">

@@ -15,10 +15,22 @@ const props = defineProps<{
   band: { lower: number; upper: number | null } | null;
   chosen: { panels: number; mid: number | null };
 }>();
-const frame = computed((): Frame => ({ width: props.width, height: props.height, left: 30, right: 24, top: 20, bottom: 26 }));
-const known = computed(() => props.steps.filter((s) => s.mid !== null) as { panels: number; mid: number; inside: boolean }[]);
+const frame = computed((): Frame => ({
+  width: props.width,
+  height: props.height,
+  left: 30,
+  right: 24,
+  top: 20,
+  bottom: 26,
+}));
+const known = computed(
+  () => props.steps.filter((s) => s.mid !== null) as { panels: number; mid: number; inside: boolean }[],
+);
 const x = computed(() =>
-  scaleLinear([0, Math.max(4, ...known.value.map((s) => s.panels))], [frame.value.left, props.width - frame.value.right]),
+  scaleLinear(
+    [0, Math.max(4, ...known.value.map((s) => s.panels))],
+    [frame.value.left, props.width - frame.value.right],
+  ),
 );
 const y = computed(() => levelScale(frame.value, 0, Math.max(0.5, ...known.value.map((s) => s.mid)) * 1.02));
 const path = computed(
@@ -31,7 +43,13 @@ const every = computed(() => Math.max(1, Math.ceil((known.value.length * 34) / M
 </script>
 
 <template>
-  <svg class="plotted" :width="width" :height="height" role="img" aria-label="Mid-band decay time against number of panels">
+  <svg
+    class="plotted"
+    :width="width"
+    :height="height"
+    role="img"
+    aria-label="Mid-band decay time against number of panels"
+  >
     <rect
       v-if="band"
       class="band"
@@ -42,9 +60,15 @@ const every = computed(() => Math.max(1, Math.ceil((known.value.length * 34) / M
     />
     <path :d="path" class="line" />
     <g v-for="(s, i) in known" :key="s.panels">
-      <circle :cx="x(s.panels)" :cy="y(s.mid)" r="3.4" :class="{ inside: s.inside }"><title>{{ s.panels }} panels: {{ fixed(s.mid, 2) }} s</title></circle>
-      <text v-if="i % every === 0" class="figure" :x="x(s.panels)" :y="y(s.mid) - 8" text-anchor="middle">{{ fixed(s.mid, 2) }}</text>
-      <text v-if="i % every === 0" class="figure" :x="x(s.panels)" :y="height - 10" text-anchor="middle">{{ s.panels }}</text>
+      <circle :cx="x(s.panels)" :cy="y(s.mid)" r="3.4" :class="{ inside: s.inside }">
+        <title>{{ s.panels }} panels: {{ fixed(s.mid, 2) }} s</title>
+      </circle>
+      <text v-if="i % every === 0" class="figure" :x="x(s.panels)" :y="y(s.mid) - 8" text-anchor="middle">
+        {{ fixed(s.mid, 2) }}
+      </text>
+      <text v-if="i % every === 0" class="figure" :x="x(s.panels)" :y="height - 10" text-anchor="middle">
+        {{ s.panels }}
+      </text>
     </g>
     <circle v-if="chosen.mid !== null" class="chosen" :cx="x(chosen.panels)" :cy="y(chosen.mid)" r="5.5" />
   </svg>

@@ -27,7 +27,9 @@ export function useBoard(options: BoardOptions) {
     const covers = results.quick?.marks.result.covers ?? [];
     return covers
       .filter((c) => c.panels.length > 0 && c.chosen >= c.panels.length)
-      .flatMap((c) => c.panels.map((p) => ({ face: c.face, left: p.left, low: p.low, width: p.width, height: p.height, depth })));
+      .flatMap((c) =>
+        c.panels.map((p) => ({ face: c.face, left: p.left, low: p.low, width: p.width, height: p.height, depth })),
+      );
   });
 
   const scene = computed((): BoardScene | null => {

@@ -2,7 +2,7 @@
 /** The issues of a stage, worst first; says so when there are none. */
 import { computed } from 'vue';
 import type { Issue } from '@tawny/core/studies/types';
-import Finding from './Finding.vue';
+import FindingLine from './FindingLine.vue';
 
 const props = defineProps<{ issues: readonly Issue[]; empty: string }>();
 const ORDER = { wrong: 0, warning: 1, note: 2 };
@@ -11,7 +11,7 @@ const sorted = computed(() => [...props.issues].sort((a, b) => ORDER[a.severity]
 
 <template>
   <section class="findings" aria-live="polite">
-    <Finding v-for="(issue, i) in sorted" :key="`${issue.code}-${i}`" :issue="issue" />
+    <FindingLine v-for="(issue, i) in sorted" :key="`${issue.code}-${i}`" :issue="issue" />
     <p v-if="sorted.length === 0" class="soft">{{ empty }}</p>
   </section>
 </template>

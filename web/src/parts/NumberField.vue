@@ -27,17 +27,15 @@ const props = withDefaults(
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
 
 const system = useLengths();
-const kind = computed(
-  (): FieldKind => ({
-    kind: props.kind,
-    min: props.min,
-    max: props.max,
-    digits: props.digits,
-    scale: props.scale,
-    unit: props.unit,
-    whole: props.whole,
-  }),
-);
+const kind = computed((): FieldKind => ({
+  kind: props.kind,
+  min: props.min,
+  max: props.max,
+  digits: props.digits,
+  scale: props.scale,
+  unit: props.unit,
+  whole: props.whole,
+}));
 const shown = computed(() => fieldText(props.modelValue, kind.value, system.value));
 const text = ref(shown.value);
 const editing = ref(false);
@@ -88,7 +86,9 @@ function onKey(event: KeyboardEvent): void {
 
 <template>
   <label class="row">
-    <span class="label">{{ label }}<small v-if="hint">{{ hint }}</small></span>
+    <span class="label"
+      >{{ label }}<small v-if="hint">{{ hint }}</small></span
+    >
     <v-text-field
       v-model="text"
       class="field"

@@ -11,7 +11,8 @@ const open = computed({ get: () => props.working !== null, set: (v) => !v && emi
 function figure({ value }: WorkingSymbol): string {
   if (typeof value === 'string') return value;
   if (value === 0) return '0';
-  const text = Math.abs(value) >= 1e-4 && Math.abs(value) < 1e6 ? String(Number(value.toPrecision(4))) : value.toExponential(2);
+  const text =
+    Math.abs(value) >= 1e-4 && Math.abs(value) < 1e6 ? String(Number(value.toPrecision(4))) : value.toExponential(2);
   return text.replace('-', '−');
 }
 </script>
@@ -26,12 +27,16 @@ function figure({ value }: WorkingSymbol): string {
           <tr v-for="s in working.symbols" :key="s.symbol + s.meaning">
             <th scope="row">{{ s.symbol }}</th>
             <td class="meaning">{{ s.meaning }}</td>
-            <td class="figure">{{ figure(s) }} <span class="unit">{{ s.unit }}</span></td>
+            <td class="figure">
+              {{ figure(s) }} <span class="unit">{{ s.unit }}</span>
+            </td>
           </tr>
           <tr class="result">
             <th scope="row">{{ working.result.symbol }}</th>
             <td class="meaning">{{ working.result.meaning }}</td>
-            <td class="figure">{{ figure(working.result) }} <span class="unit">{{ working.result.unit }}</span></td>
+            <td class="figure">
+              {{ figure(working.result) }} <span class="unit">{{ working.result.unit }}</span>
+            </td>
           </tr>
         </tbody>
       </table>

@@ -18,7 +18,10 @@ export interface FieldKind {
 export type Understood = { ok: true; value: number; text: string } | { ok: false; sentence: string };
 
 function rangeText(kind: FieldKind, system: LengthSystem): string {
-  const show = (v: number) => (kind.kind === 'length' ? lengthText(v, system) : `${fixed(v * kind.scale, kind.digits)}${kind.unit ? ` ${kind.unit}` : ''}`);
+  const show = (v: number) =>
+    kind.kind === 'length'
+      ? lengthText(v, system)
+      : `${fixed(v * kind.scale, kind.digits)}${kind.unit ? ` ${kind.unit}` : ''}`;
   return `from ${show(kind.min)} to ${show(kind.max)}`;
 }
 
@@ -33,17 +36,27 @@ export function understand(text: string, kind: FieldKind, system: LengthSystem):
     if (!read.ok) {
       return {
         ok: false,
-        sentence: read.reason === 'empty' ? 'Type a length.' : `“${text.slice(read.at).trim() || text}” is not a length. Try 412, 4.12 m or 13' 6".`,
+        sentence:
+          read.reason === 'empty'
+            ? 'Type a length.'
+            : `“${text.slice(read.at).trim() || text}” is not a length. Try 412, 4.12 m or 13' 6".`,
       };
     }
     let value = read.metres;
     if (read.bare && system === 'metric' && !inRange(kind, value) && inRange(kind, value / bareUnit(system))) {
       value /= bareUnit(system);
     }
-    if (!inRange(kind, value)) return { ok: false, sentence: `${lengthText(value, system)} is out of range: ${rangeText(kind, system)}.` };
+    if (!inRange(kind, value))
+      return { ok: false, sentence: `${lengthText(value, system)} is out of range: ${rangeText(kind, system)}.` };
     return { ok: true, value, text: lengthText(value, system) };
   }
-  const number = Number(text.trim().replace(',', '.').replace('−', '-').replace(new RegExp(`\\s*${kind.unit.replace(/[^a-zA-Z%]/g, '\\$&')}$`), ''));
+  const number = Number(
+    text
+      .trim()
+      .replace(',', '.')
+      .replace('−', '-')
+      .replace(new RegExp(`\\s*${kind.unit.replace(/[^a-zA-Z%]/g, '\\$&')}$`), ''),
+  );
   if (text.trim() === '' || Number.isNaN(number)) return { ok: false, sentence: `“${text}” is not a number.` };
   if (kind.whole && !Number.isInteger(number)) return { ok: false, sentence: `${text} is not a whole number.` };
   const value = number / kind.scale;
@@ -53,7 +66,9 @@ export function understand(text: string, kind: FieldKind, system: LengthSystem):
 
 /** How a stored value is written in its field. */
 export function fieldText(value: number, kind: FieldKind, system: LengthSystem): string {
-  return kind.kind === 'length' ? formatLength(value, system).value : fixed(value * kind.scale, kind.digits).replace('−', '-');
+  return kind.kind === 'length'
+    ? formatLength(value, system).value
+    : fixed(value * kind.scale, kind.digits).replace('−', '-');
 }
 
 /** Unit beside the field. */

@@ -2,7 +2,7 @@
  * Projects in the browser's database. Plain values out; what is read is checked like a file, since another version of the
  * program may have written it.
  */
-import Dexie, { type Table } from 'dexie';
+import Dexie, { type DexieOptions, type Table } from 'dexie';
 import { readProjectFile, type ReadProject } from '@tawny/core/formats/projectFile';
 import type { Project } from '@tawny/core/project/schema';
 
@@ -23,8 +23,8 @@ export interface ProjectEntry {
 class Database extends Dexie {
   projects!: Table<StoredProject, string>;
 
-  constructor(name: string) {
-    super(name);
+  constructor(name: string, options?: DexieOptions) {
+    super(name, options);
     // DO NOT CHANGE a version that was released: add the next one with its upgrade.
     this.version(1).stores({ projects: 'id, savedAt' });
   }
@@ -37,9 +37,9 @@ export interface ProjectShelf {
   remove(id: string): Promise<void>;
 }
 
-/** Opens the shelf; the name is a parameter for tests. */
-export function openShelf(name = 'tawny-hall'): ProjectShelf {
-  const db = new Database(name);
+/** Opens the shelf; name and database are parameters for tests. */
+export function openShelf(name = 'tawny-hall', options?: DexieOptions): ProjectShelf {
+  const db = new Database(name, options);
   return {
     async save(project, now) {
       await db.projects.put({ id: project.id, name: project.name, savedAt: now, project });

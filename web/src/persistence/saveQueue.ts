@@ -3,9 +3,7 @@
  * of saving is always known, so that it can always be shown.
  */
 export type SavingState =
-  | { status: 'saved'; at: number | null }
-  | { status: 'saving' }
-  | { status: 'failed'; reason: string };
+  { status: 'saved'; at: number | null } | { status: 'saving' } | { status: 'failed'; reason: string };
 
 export interface SaveQueue<T> {
   /** Puts a state in line; an older one not yet written is dropped. */
@@ -15,14 +13,20 @@ export interface SaveQueue<T> {
 }
 
 export interface SaveQueueOptions<T> {
-  write(value: T, now: number): Promise<void>;
-  onState(state: SavingState): void;
-  now(): number;
+  write: (value: T, now: number) => Promise<void>;
+  onState: (state: SavingState) => void;
+  now: () => number;
   delayMs?: number;
   retryMs?: number;
 }
 
-export function createSaveQueue<T>({ write, onState, now, delayMs = 350, retryMs = 5000 }: SaveQueueOptions<T>): SaveQueue<T> {
+export function createSaveQueue<T>({
+  write,
+  onState,
+  now,
+  delayMs = 350,
+  retryMs = 5000,
+}: SaveQueueOptions<T>): SaveQueue<T> {
   let pending: { value: T } | null = null;
   let timer: ReturnType<typeof setTimeout> | null = null;
   let writing: Promise<void> | null = null;

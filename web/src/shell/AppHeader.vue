@@ -54,11 +54,32 @@ const redoTitle = computed(() => (doc.redoable ? `Redo ${COMMAND_NAMES[doc.redoa
     <button class="goto" @click="emit('goto')">
       <v-icon :icon="mdiMagnify" size="16" /> <span>Go to anything</span> <kbd>Ctrl K</kbd>
     </button>
-    <v-btn variant="text" size="small" :icon="mdiUndo" :disabled="!doc.undoable" :aria-label="undoTitle" :title="undoTitle" @click="doc.undo()" />
-    <v-btn variant="text" size="small" :icon="mdiRedo" :disabled="!doc.redoable" :aria-label="redoTitle" :title="redoTitle" @click="doc.redo()" />
-    <v-btn variant="outlined" size="small" title="Units of length: next" :aria-label="`Units of length: ${UNITS[session.system]}. Next`" @click="session.nextSystem()">{{
-      UNITS[session.system]
-    }}</v-btn>
+    <v-btn
+      variant="text"
+      size="small"
+      :icon="mdiUndo"
+      :disabled="!doc.undoable"
+      :aria-label="undoTitle"
+      :title="undoTitle"
+      @click="doc.undo()"
+    />
+    <v-btn
+      variant="text"
+      size="small"
+      :icon="mdiRedo"
+      :disabled="!doc.redoable"
+      :aria-label="redoTitle"
+      :title="redoTitle"
+      @click="doc.redo()"
+    />
+    <v-btn
+      variant="outlined"
+      size="small"
+      title="Units of length: next"
+      :aria-label="`Units of length: ${UNITS[session.system]}. Next`"
+      @click="session.nextSystem()"
+      >{{ UNITS[session.system] }}</v-btn
+    >
     <v-btn
       variant="text"
       size="small"
@@ -67,7 +88,15 @@ const redoTitle = computed(() => (doc.redoable ? `Redo ${COMMAND_NAMES[doc.redoa
       :title="session.dark ? 'Day colours' : 'Night colours'"
       @click="session.dark = !session.dark"
     />
-    <v-btn variant="text" size="small" class="help" aria-label="Keyboard shortcuts" title="Keyboard shortcuts" @click="emit('shortcuts')">?</v-btn>
+    <v-btn
+      variant="text"
+      size="small"
+      class="help"
+      aria-label="Keyboard shortcuts"
+      title="Keyboard shortcuts"
+      @click="emit('shortcuts')"
+      >?</v-btn
+    >
     <SavedState :state="doc.saving" />
   </header>
 </template>

@@ -86,9 +86,22 @@ function onKey(event: KeyboardEvent): void {
 <template>
   <v-dialog v-model="shown" max-width="520" aria-label="Go to anything">
     <v-card class="goto">
-      <v-text-field v-model="text" placeholder="A stage, a mark, a surface, an action" aria-label="Go to" autofocus @keydown="onKey" />
+      <v-text-field
+        v-model="text"
+        placeholder="A stage, a mark, a surface, an action"
+        aria-label="Go to"
+        autofocus
+        @keydown="onKey"
+      />
       <ul role="listbox" aria-label="Found">
-        <li v-for="(e, i) in found" :key="e.title" role="option" :aria-selected="i === at" @click="go(e)" @pointerenter="at = i">
+        <li
+          v-for="(e, i) in found"
+          :key="e.title"
+          role="option"
+          :aria-selected="i === at"
+          @click="go(e)"
+          @pointerenter="at = i"
+        >
           <span>{{ e.title }}</span><span class="soft">{{ e.kind }}</span>
         </li>
         <li v-if="found.length === 0" class="soft" role="option" aria-selected="false">Nothing by that name.</li>

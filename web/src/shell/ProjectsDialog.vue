@@ -81,17 +81,45 @@ async function copy(): Promise<void> {
         <v-btn variant="outlined" size="small" @click="doc.stored && exportProject(doc.stored)">Save to a file</v-btn>
         <v-btn variant="outlined" size="small" @click="copy">Copy this one</v-btn>
         <v-btn variant="outlined" size="small" @click="afresh">Demo afresh</v-btn>
-        <input ref="picker" type="file" accept=".json,application/json" class="hidden" aria-label="Project file" data-file @change="pick" />
+        <input
+          ref="picker"
+          type="file"
+          accept=".json,application/json"
+          class="hidden"
+          aria-label="Project file"
+          data-file
+          @change="pick"
+        />
       </div>
       <form v-if="making" class="fresh" @submit.prevent="create">
         <label class="row">
           <span class="label">Name</span>
-          <v-text-field v-model="fresh.name" class="text" aria-label="Name of the new room" placeholder="New room" single-line maxlength="200" autofocus />
+          <v-text-field
+            v-model="fresh.name"
+            class="text"
+            aria-label="Name of the new room"
+            placeholder="New room"
+            single-line
+            maxlength="200"
+            autofocus
+          />
         </label>
-        <NumberField v-model="fresh.length" label="Length, wall A to wall C" :min="LIMITS.side[0]" :max="LIMITS.side[1]" />
-        <NumberField v-model="fresh.width" label="Width, wall D to wall B" :min="LIMITS.side[0]" :max="LIMITS.side[1]" />
+        <NumberField
+          v-model="fresh.length"
+          label="Length, wall A to wall C"
+          :min="LIMITS.side[0]"
+          :max="LIMITS.side[1]"
+        />
+        <NumberField
+          v-model="fresh.width"
+          label="Width, wall D to wall B"
+          :min="LIMITS.side[0]"
+          :max="LIMITS.side[1]"
+        />
         <NumberField v-model="fresh.height" label="Height" :min="LIMITS.height[0]" :max="LIMITS.height[1]" />
-        <div class="actions-row"><v-btn color="primary" variant="flat" size="small" type="submit">Make the room</v-btn></div>
+        <div class="actions-row">
+          <v-btn color="primary" variant="flat" size="small" type="submit">Make the room</v-btn>
+        </div>
       </form>
       <h3>In this browser</h3>
       <ul>
@@ -106,7 +134,9 @@ async function copy(): Promise<void> {
           </template>
         </li>
       </ul>
-      <p class="soft">Projects stay in this browser. Save to a file to keep a copy, or to carry one to another machine.</p>
+      <p class="soft">
+        Projects stay in this browser. Save to a file to keep a copy, or to carry one to another machine.
+      </p>
     </v-card>
   </v-dialog>
 </template>

@@ -19,9 +19,13 @@ const MOST = 8;
           <code v-if="p.path">{{ p.path }}</code> {{ p.path ? ': ' : '' }}{{ p.message }}.
         </li>
       </ul>
-      <p v-if="session.refusal.problems.length > MOST" class="soft">And {{ session.refusal.problems.length - MOST }} more.</p>
+      <p v-if="session.refusal.problems.length > MOST" class="soft">
+        And {{ session.refusal.problems.length - MOST }} more.
+      </p>
       <p v-if="doc.stored" class="soft">“{{ doc.stored.name }}” is as it was.</p>
-      <div class="actions"><v-btn color="primary" variant="flat" size="small" autofocus @click="open = false">Close</v-btn></div>
+      <div class="actions">
+        <v-btn color="primary" variant="flat" size="small" autofocus @click="open = false">Close</v-btn>
+      </div>
     </v-card>
   </v-dialog>
 </template>

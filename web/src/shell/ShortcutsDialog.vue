@@ -29,7 +29,9 @@ const KEYS: [string, string][] = [
           <dd>{{ what }}</dd>
         </template>
       </dl>
-      <div class="actions"><v-btn color="primary" variant="flat" size="small" autofocus @click="emit('close')">Close</v-btn></div>
+      <div class="actions">
+        <v-btn color="primary" variant="flat" size="small" autofocus @click="emit('close')">Close</v-btn>
+      </div>
     </v-card>
   </v-dialog>
 </template>

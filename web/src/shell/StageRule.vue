@@ -50,7 +50,10 @@ const states = computed((): Record<StageId, State> => {
           : worst
             ? { text: `${worst.side} at ${frequencyLabel(worst.octave)}`, doubt: true }
             : { text: 'in target', doubt: false },
-    build: build && build.panels > 0 ? { text: `${build.panels} panels`, doubt: build.shopping === null } : { text: 'nothing yet', doubt: false },
+    build:
+      build && build.panels > 0
+        ? { text: `${build.panels} panels`, doubt: build.shopping === null }
+        : { text: 'nothing yet', doubt: false },
   };
 });
 </script>

@@ -7,7 +7,8 @@ import { computed, ref, shallowRef, watch } from 'vue';
 import type { Project } from '@tawny/core/project/schema';
 import { studyBass } from '@tawny/core/studies/bass';
 import { studyBuild } from '@tawny/core/studies/build';
-import { decayInputs, type DecayResult } from '@tawny/core/studies/decay';
+import { decayInputs } from '@tawny/core/studies/decay';
+import type { DecayResult } from '@tawny/core/studies/decayTypes';
 import { studyMarks } from '@tawny/core/studies/marks';
 import { studySeat } from '@tawny/core/studies/seat';
 import { settingOf } from '@tawny/core/studies/setting';
@@ -36,7 +37,14 @@ export const useResults = defineStore('results', () => {
     const seat = studySeat(project, setting);
     const bass = studyBass(project, setting);
     const marks = studyMarks(project, setting);
-    return { setting, seat, bass, marks, build: studyBuild(project), inputs: decayInputs(project, setting, marks.result) };
+    return {
+      setting,
+      seat,
+      bass,
+      marks,
+      build: studyBuild(project),
+      inputs: decayInputs(project, setting, marks.result),
+    };
   });
 
   const decay = shallowRef<Study<DecayResult> | null>(null);

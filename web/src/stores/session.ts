@@ -47,7 +47,10 @@ export const useSession = defineStore('session', () => {
 
   watch([system, dark, lastProject], () => {
     try {
-      localStorage.setItem(KEY, JSON.stringify({ system: system.value, dark: dark.value, lastProject: lastProject.value }));
+      localStorage.setItem(
+        KEY,
+        JSON.stringify({ system: system.value, dark: dark.value, lastProject: lastProject.value }),
+      );
     } catch {
       // Private windows may refuse storage: the setting then lasts until the page closes.
     }

@@ -8,9 +8,7 @@
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
 export type Outcome<T> =
-  | { status: 'result'; result: T }
-  | { status: 'failure'; message: string }
-  | { status: 'cancelled' };
+  { status: 'result'; result: T } | { status: 'failure'; message: string } | { status: 'cancelled' };
 
 /** The part of Worker the client uses; tests pass their own. */
 export interface WorkerLike {
@@ -62,7 +60,10 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
   function died(from: WorkerLike, message: string): void {
     if (from !== worker) return;
     endWorker();
-    finish({ status: 'failure', message: `The calculation stopped unexpectedly (${message}). It starts afresh with the next change.` });
+    finish({
+      status: 'failure',
+      message: `The calculation stopped unexpectedly (${message}). It starts afresh with the next change.`,
+    });
   }
 
   function ensureWorker(): WorkerLike {

@@ -1,5 +1,5 @@
 /** What passes between page and study worker. Types only. */
-import type { DecayInputs, DecayResult } from '@tawny/core/studies/decay';
+import type { DecayInputs, DecayResult } from '@tawny/core/studies/decayTypes';
 import type { Study } from '@tawny/core/studies/types';
 
 /** Each kind of request with its plain inputs and its result. */
@@ -9,7 +9,9 @@ export interface Studies {
 
 export type StudyKind = keyof Studies;
 
-export type Request = { [K in StudyKind]: { type: 'run'; kind: K; id: number; inputs: Studies[K]['inputs'] } }[StudyKind];
+export type Request = {
+  [K in StudyKind]: { type: 'run'; kind: K; id: number; inputs: Studies[K]['inputs'] };
+}[StudyKind];
 
 export type Answer =
   | { type: 'progress'; id: number; part: number }

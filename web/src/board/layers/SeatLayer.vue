@@ -97,7 +97,14 @@ function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: reado
         <rect class="box" :x="-s.width / 2" :y="-s.depth" :width="s.width" :height="s.depth" rx="1.5" />
         <line class="front" :x1="-s.width / 2" y1="0" :x2="s.width / 2" y2="0" />
       </g>
-      <text class="letter" :x="s.outward * s.clear" :y="-s.depth / 2" dy="0.36em" :text-anchor="s.outward < 0 ? 'end' : 'start'">{{ s.letter }}</text>
+      <text
+        class="letter"
+        :x="s.outward * s.clear"
+        :y="-s.depth / 2"
+        dy="0.36em"
+        :text-anchor="s.outward < 0 ? 'end' : 'start'"
+        >{{ s.letter }}</text
+      >
     </g>
     <g
       class="thing"
@@ -112,7 +119,10 @@ function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: reado
     >
       <circle r="17" class="grip" />
       <path class="ear" d="M-7.5 -2.5a2.4 3 0 0 0 0 5M7.5 -2.5a2.4 3 0 0 1 0 5" />
-      <path class="skull" d="M0 -10.5l2 2.2C5.500 -7.600 7.400 -4.400 7.400 0 7.400 5 4.200 8.600 0 8.600S-7.400 5 -7.400 0C-7.400 -4.400 -5.500 -7.600 -2 -8.300Z" />
+      <path
+        class="skull"
+        d="M0 -10.5l2 2.2C5.500 -7.600 7.400 -4.400 7.400 0 7.400 5 4.200 8.600 0 8.600S-7.400 5 -7.400 0C-7.400 -4.400 -5.500 -7.600 -2 -8.300Z"
+      />
     </g>
   </g>
 </template>

@@ -12,7 +12,12 @@ export interface DragHooks {
 /** A press that travels less than this (px) is a click, not a drag. */
 const SLACK = 3;
 
-export function startDrag(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: readonly [number, number], hooks: DragHooks): void {
+export function startDrag(
+  event: PointerEvent,
+  what: Pick<Move, 'kind' | 'id'>,
+  from: readonly [number, number],
+  hooks: DragHooks,
+): void {
   if (event.button !== 0) return;
   event.preventDefault();
   const grip = hooks.toRoom(event.clientX, event.clientY);

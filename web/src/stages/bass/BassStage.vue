@@ -9,7 +9,7 @@ import ModeChart from '../../charts/ModeChart.vue';
 import { useBoard } from '../../desk/useBoard';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
-import Quantity from '../../parts/Quantity.vue';
+import QuantityText from '../../parts/QuantityText.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useResults } from '../../stores/results';
@@ -62,7 +62,11 @@ const AT_SEAT = {
 </script>
 
 <template>
-  <StageFrame title="Bass" subtitle="modes of the rigid box, a few per cent off in a room with soft walls" bench-label="Modes">
+  <StageFrame
+    title="Bass"
+    subtitle="modes of the rigid box, a few per cent off in a room with soft walls"
+    bench-label="Modes"
+  >
     <template v-if="bass.box">
       <ChartFrame
         title="Modes to 300 Hz"
@@ -88,20 +92,22 @@ const AT_SEAT = {
         <SettingOut v-if="scene" :scene="scene" plan-only v-on="on" />
         <div v-if="mode" class="about">
           <h2>Mode {{ mode.n.join(' ') }}, {{ mode.kind }}</h2>
-          <p class="big"><Quantity :value="mode.f" unit="Hz" :digits="1" /></p>
+          <p class="big"><QuantityText :value="mode.f" unit="Hz" :digits="1" /></p>
           <dl>
             <dt>at the seat</dt>
             <dd>
-              <strong>{{ mode.atSeat }}</strong>, {{ fixed(mode.pressure * 100, 0) }} % of the corner’s pressure
-              ({{ fixed(20 * Math.log10(Math.max(mode.pressure, 1e-3)), 1) }} dB)
+              <strong>{{ mode.atSeat }}</strong>, {{ fixed(mode.pressure * 100, 0) }} % of the corner’s pressure ({{
+                fixed(20 * Math.log10(Math.max(mode.pressure, 1e-3)), 1)
+              }}
+              dB)
             </dd>
             <dt>on the plan</dt>
             <dd>pressure at ear height; the two tints swing against each other, the dashes are where it vanishes</dd>
           </dl>
           <p>{{ AT_SEAT[mode.atSeat] }}</p>
           <p v-if="mode.n[0] % 2 === 1" class="soft">
-            An odd number of half waves across the width: a mirrored pair playing the same signal does not drive it, and a head on the axis does not
-            hear it.
+            An odd number of half waves across the width: a mirrored pair playing the same signal does not drive it, and
+            a head on the axis does not hear it.
           </p>
           <WorkingButton :working="working" />
         </div>
@@ -112,29 +118,58 @@ const AT_SEAT = {
       <FindingList :issues="issues" empty="Mode spacing is even and the seat is clear of length nulls." />
       <h2>Criteria</h2>
       <div class="row">
-        <span class="label">Schroeder frequency, bare room</span><span class="value">{{ fixed(bass.schroeder, 0) }} Hz</span>
+        <span class="label">Schroeder frequency, bare room</span
+        ><span class="value">{{ fixed(bass.schroeder, 0) }} Hz</span>
         <WorkingButton small :working="results.quick!.bass.working.find((w) => w.id === 'schroeder')" />
       </div>
       <div class="row">
         <span class="label">Spacing by third octaves</span>
         <span class="value" :class="bass.spacing?.nonDecreasing ? 'good' : 'bad'">{{
-          !bass.spacing ? '–' : bass.spacing.nonDecreasing ? 'never falls' : `falls at ${fixed(bass.spacing.firstDrop!, 0)} Hz`
+          !bass.spacing
+            ? '–'
+            : bass.spacing.nonDecreasing
+              ? 'never falls'
+              : `falls at ${fixed(bass.spacing.firstDrop!, 0)} Hz`
         }}</span>
       </div>
       <div class="row">
         <span class="label">Modes to {{ MODE_LIMIT_HZ }} Hz</span>
-        <span class="value">{{ bass.modes.length }} <small class="soft">(expected {{ fixed(bass.expectedCount, 0) }})</small></span>
+        <span class="value"
+          >{{ bass.modes.length }} <small class="soft">(expected {{ fixed(bass.expectedCount, 0) }})</small></span
+        >
       </div>
       <h2 id="mode-list">List</h2>
       <div class="kinds" role="group" aria-label="Kinds of mode">
-        <v-btn v-for="k in ['all', 'axial', 'tangential', 'oblique'] as const" :key="k" size="x-small" :variant="kind === k ? 'flat' : 'outlined'" color="primary" @click="kind = k">{{ k }}</v-btn>
+        <v-btn
+          v-for="k in ['all', 'axial', 'tangential', 'oblique'] as const"
+          :key="k"
+          size="x-small"
+          :variant="kind === k ? 'flat' : 'outlined'"
+          color="primary"
+          @click="kind = k"
+          >{{ k }}</v-btn
+        >
       </div>
-      <div class="head soft" aria-hidden="true"><span>Hz</span><span>w l h</span><span>kind</span><span>seat</span></div>
-      <v-virtual-scroll :items="rows" :item-height="27" height="300" class="modes" role="list" aria-labelledby="mode-list">
+      <div class="head soft" aria-hidden="true">
+        <span>Hz</span><span>w l h</span><span>kind</span><span>seat</span>
+      </div>
+      <v-virtual-scroll
+        :items="rows"
+        :item-height="27"
+        height="300"
+        class="modes"
+        role="list"
+        aria-labelledby="mode-list"
+      >
         <template #default="{ item }">
           <div role="listitem">
-            <button class="mode" :class="{ selected: mode && item.n.join('-') === mode.n.join('-') }" @click="select(item.n.join('-'))">
-              <span>{{ fixed(item.f, 1) }}</span><span>{{ item.n.join(' ') }}</span><span class="soft">{{ item.kind }}</span>
+            <button
+              class="mode"
+              :class="{ selected: mode && item.n.join('-') === mode.n.join('-') }"
+              @click="select(item.n.join('-'))"
+            >
+              <span>{{ fixed(item.f, 1) }}</span><span>{{ item.n.join(' ') }}</span
+              ><span class="soft">{{ item.kind }}</span>
               <span :class="{ bad: item.atSeat === 'null' && item.n[0] % 2 === 0 }">{{ item.atSeat }}</span>
             </button>
           </div>

@@ -38,16 +38,43 @@ const lines = computed((): Line[] => {
   if (!s || build.value.result.panels === 0) return [];
   const b = buying.value;
   return [
-    { item: 'Fill', amount: String(s.fillPacks), unit: 'packs', note: `${fixed(s.fillAreaWithWaste, 2)} m² with ${fixed(b.waste * 100, 0)} % waste; ${length(project.value.treatment.panel.depth)} deep` },
-    { item: 'Timber', amount: String(s.stockPieces), unit: 'lengths', note: `of ${length(b.stockLength)}; ${fixed(s.timberLength, 1)} m in the panels` },
-    { item: 'Cloth', amount: fixed(s.clothLength, 1), unit: 'm', note: `off a ${length(b.clothWidth)} roll, with ${fixed(b.waste * 100, 0)} % waste; must let air through` },
+    {
+      item: 'Fill',
+      amount: String(s.fillPacks),
+      unit: 'packs',
+      note: `${fixed(s.fillAreaWithWaste, 2)} m² with ${fixed(b.waste * 100, 0)} % waste; ${length(project.value.treatment.panel.depth)} deep`,
+    },
+    {
+      item: 'Timber',
+      amount: String(s.stockPieces),
+      unit: 'lengths',
+      note: `of ${length(b.stockLength)}; ${fixed(s.timberLength, 1)} m in the panels`,
+    },
+    {
+      item: 'Cloth',
+      amount: fixed(s.clothLength, 1),
+      unit: 'm',
+      note: `off a ${length(b.clothWidth)} roll, with ${fixed(b.waste * 100, 0)} % waste; must let air through`,
+    },
   ];
 });
 const cuts = computed(() => build.value.result.shopping?.pieces.filter((p) => p.count > 0) ?? []);
 function takeCsv(): void {
   const rows = [
-    ...lines.value.map((l) => ({ part: l.item, amount: l.amount, unit: l.unit, 'length, m': null as number | null, note: l.note })),
-    ...cuts.value.map((c) => ({ part: `cut: ${c.name}`, amount: String(c.count), unit: 'pieces', 'length, m': Number(c.length.toFixed(4)) as number | null, note: '' })),
+    ...lines.value.map((l) => ({
+      part: l.item,
+      amount: l.amount,
+      unit: l.unit,
+      'length, m': null as number | null,
+      note: l.note,
+    })),
+    ...cuts.value.map((c) => ({
+      part: `cut: ${c.name}`,
+      amount: String(c.count),
+      unit: 'pieces',
+      'length, m': Number(c.length.toFixed(4)),
+      note: '',
+    })),
   ];
   download(`${fileNameOf(project.value.name)}-shopping.csv`, csvText(rows), 'text/csv');
 }
@@ -56,16 +83,25 @@ function takeCsv(): void {
 <template>
   <StageFrame title="Build" :subtitle="`${build.result.panels} panels`" bench-label="How it is bought">
     <template #actions>
-      <v-btn v-if="lines.length > 0" size="small" color="primary" variant="flat" data-shopping-csv @click="takeCsv">Shopping list, CSV</v-btn>
+      <v-btn v-if="lines.length > 0" size="small" color="primary" variant="flat" data-shopping-csv @click="takeCsv"
+        >Shopping list, CSV</v-btn
+      >
     </template>
     <div class="page">
       <FindingList v-if="issues.length > 0" :issues="issues" empty="" />
-      <v-btn v-if="build.result.panels === 0" color="primary" variant="flat" size="small" @click="router.push('/decay')">Choose panels in Decay</v-btn>
+      <v-btn v-if="build.result.panels === 0" color="primary" variant="flat" size="small" @click="router.push('/decay')"
+        >Choose panels in Decay</v-btn
+      >
       <template v-if="lines.length > 0">
         <h2>To buy <WorkingButton small :working="build.working[0]" /></h2>
         <table class="list">
           <thead>
-            <tr><th>Item</th><th class="figure">amount</th><th>unit</th><th>what it holds</th></tr>
+            <tr>
+              <th>Item</th>
+              <th class="figure">amount</th>
+              <th>unit</th>
+              <th>what it holds</th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="l in lines" :key="l.item" :data-buy="l.item">
@@ -79,7 +115,11 @@ function takeCsv(): void {
         <h2>To cut</h2>
         <table class="list cuts">
           <thead>
-            <tr><th>Piece</th><th class="figure">length</th><th class="figure">pieces</th></tr>
+            <tr>
+              <th>Piece</th>
+              <th class="figure">length</th>
+              <th class="figure">pieces</th>
+            </tr>
           </thead>
           <tbody>
             <tr v-for="c in cuts" :key="c.name">
@@ -92,23 +132,77 @@ function takeCsv(): void {
         <h2>One panel</h2>
         <PanelDrawing :panel="project.treatment.panel" :frame="buying.frameThickness" :system="session.system" />
         <p class="soft caution">
-          Gloves, mask and goggles with any fibre, and wrap the fill. Hang into structure with fixings rated for the weight; overhead panels want a
-          safety line. In doubt ask a qualified builder.
+          Gloves, mask and goggles with any fibre, and wrap the fill. Hang into structure with fixings rated for the
+          weight; overhead panels want a safety line. In doubt ask a qualified builder.
         </p>
       </template>
     </div>
     <template #bench>
       <h2>Timber</h2>
-      <NumberField label="Frame thickness" :model-value="buying.frameThickness" :min="0.006" :max="0.06" :step="0.001" @update:model-value="set({ frameThickness: $event })" />
-      <NumberField label="Length as sold" :model-value="buying.stockLength" :min="0.5" :max="8" :step="0.1" @update:model-value="set({ stockLength: $event })" />
-      <NumberField label="Saw cut" :model-value="buying.kerf" :min="0" :max="0.01" :step="0.001" @update:model-value="set({ kerf: $event })" />
+      <NumberField
+        label="Frame thickness"
+        :model-value="buying.frameThickness"
+        :min="0.006"
+        :max="0.06"
+        :step="0.001"
+        @update:model-value="set({ frameThickness: $event })"
+      />
+      <NumberField
+        label="Length as sold"
+        :model-value="buying.stockLength"
+        :min="0.5"
+        :max="8"
+        :step="0.1"
+        @update:model-value="set({ stockLength: $event })"
+      />
+      <NumberField
+        label="Saw cut"
+        :model-value="buying.kerf"
+        :min="0"
+        :max="0.01"
+        :step="0.001"
+        @update:model-value="set({ kerf: $event })"
+      />
       <h2>Fill</h2>
-      <NumberField label="Area in one pack" kind="number" unit="m²" :digits="2" :step="0.1" :model-value="buying.packArea" :min="0.1" :max="50" @update:model-value="set({ packArea: $event })" />
+      <NumberField
+        label="Area in one pack"
+        kind="number"
+        unit="m²"
+        :digits="2"
+        :step="0.1"
+        :model-value="buying.packArea"
+        :min="0.1"
+        :max="50"
+        @update:model-value="set({ packArea: $event })"
+      />
       <h2>Cloth</h2>
-      <NumberField label="Roll width" :model-value="buying.clothWidth" :min="0.3" :max="5" :step="0.05" @update:model-value="set({ clothWidth: $event })" />
-      <NumberField label="Turned onto the back" :model-value="buying.clothTurn" :min="0" :max="0.3" @update:model-value="set({ clothTurn: $event })" />
+      <NumberField
+        label="Roll width"
+        :model-value="buying.clothWidth"
+        :min="0.3"
+        :max="5"
+        :step="0.05"
+        @update:model-value="set({ clothWidth: $event })"
+      />
+      <NumberField
+        label="Turned onto the back"
+        :model-value="buying.clothTurn"
+        :min="0"
+        :max="0.3"
+        @update:model-value="set({ clothTurn: $event })"
+      />
       <h2>Allowance</h2>
-      <NumberField label="Waste on fill and cloth" kind="number" unit="%" :scale="100" :step="0.01" :model-value="buying.waste" :min="0" :max="1" @update:model-value="set({ waste: $event })" />
+      <NumberField
+        label="Waste on fill and cloth"
+        kind="number"
+        unit="%"
+        :scale="100"
+        :step="0.01"
+        :model-value="buying.waste"
+        :min="0"
+        :max="1"
+        @update:model-value="set({ waste: $event })"
+      />
     </template>
   </StageFrame>
 </template>

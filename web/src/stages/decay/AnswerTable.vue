@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import type { DecayResult } from '@tawny/core/studies/decay';
+import type { DecayResult } from '@tawny/core/studies/decayTypes';
 import type { Curve } from '@tawny/core/studies/decayCurves';
 import type { Working } from '@tawny/core/studies/types';
 import WorkingButton from '../../parts/WorkingButton.vue';
@@ -58,9 +58,20 @@ const outside = (curve: Curve, i: number): boolean => {
   <section class="answers page" aria-label="How many panels">
     <header>
       <strong>How many panels</strong>
-      <span class="soft">{{ result.answer.status === 'reached' ? 'proved smallest' : 'no number reaches the target' }}; {{ result.forMarks }} for the first reflections</span>
+      <span class="soft"
+        >{{ result.answer.status === 'reached' ? 'proved smallest' : 'no number reaches the target' }};
+        {{ result.forMarks }} for the first reflections</span
+      >
       <span class="spacer" />
-      <v-btn v-if="result.answer.status === 'reached' && !isChosen" size="small" color="primary" variant="flat" data-use-answer @click="use">Use this answer</v-btn>
+      <v-btn
+        v-if="result.answer.status === 'reached' && !isChosen"
+        size="small"
+        color="primary"
+        variant="flat"
+        data-use-answer
+        @click="use"
+        >Use this answer</v-btn
+      >
       <WorkingButton :working="working('panel-count')" />
     </header>
     <table class="list">
@@ -80,7 +91,9 @@ const outside = (curve: Curve, i: number): boolean => {
           <td>{{ r.name }}</td>
           <td class="figure strong">{{ r.curve.panels }}</td>
           <td class="figure">{{ fixed(r.curve.coverage * 100, 0) }} %</td>
-          <td v-for="(t, i) in r.curve.eyring" :key="i" class="figure" :class="{ bad: outside(r.curve, i) }">{{ t === null ? '∞' : fixed(t, 2) }}</td>
+          <td v-for="(t, i) in r.curve.eyring" :key="i" class="figure" :class="{ bad: outside(r.curve, i) }">
+            {{ t === null ? '∞' : fixed(t, 2) }}
+          </td>
           <td>
             <span v-if="r.curve.worst" class="bad">{{ r.curve.worst.octave }} Hz {{ r.curve.worst.side }}</span>
             <span v-else class="good">all inside</span>

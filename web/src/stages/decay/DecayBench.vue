@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
-import type { DecayResult } from '@tawny/core/studies/decay';
+import type { DecayResult } from '@tawny/core/studies/decayTypes';
 import { SCHOOLS } from '@tawny/core/targets/targets';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -19,7 +19,7 @@ const project = computed(() => doc.project!);
 const panel = computed(() => project.value.treatment.panel);
 const schools = SCHOOLS.map((s) => ({ value: s, title: SCHOOL_WORDS[s].name }));
 const LOWEST = [63, 125, 250] as const;
-const lowest = LOWEST.map((o) => ({ value: o as number, title: `${o} Hz` }));
+const lowest = LOWEST.map((o) => ({ value: o, title: `${o} Hz` }));
 const faces = computed(() => results.quick!.inputs.faces);
 const setPanel = (change: Partial<typeof panel.value>) => doc.run({ type: 'set-panel', panel: change });
 function use(id: string, on: boolean): void {
@@ -41,7 +41,13 @@ const word = computed(() => {
 
 <template>
   <h2>Target</h2>
-  <ChoiceField wide label="School" :model-value="project.target.school" :items="schools" @update:model-value="doc.run({ type: 'set-target', target: { school: $event } })" />
+  <ChoiceField
+    wide
+    label="School"
+    :model-value="project.target.school"
+    :items="schools"
+    @update:model-value="doc.run({ type: 'set-target', target: { school: $event } })"
+  />
   <p class="soft why">{{ SCHOOL_WORDS[project.target.school].why }}</p>
   <ChoiceField
     label="Judged from octave"
@@ -50,10 +56,16 @@ const word = computed(() => {
     @update:model-value="doc.run({ type: 'set-target', target: { lowestOctave: $event as 63 } })"
   />
   <template v-if="result">
-    <div class="row"><span class="label">Mid-band by volume</span><span class="value">{{ fixed(result.midTarget, 2) }} s</span></div>
+    <div class="row">
+      <span class="label">Mid-band by volume</span><span class="value">{{ fixed(result.midTarget, 2) }} s</span>
+    </div>
     <table class="list schools">
       <thead>
-        <tr><th>Other schools</th><th class="figure">chosen</th><th class="figure">answer</th></tr>
+        <tr>
+          <th>Other schools</th>
+          <th class="figure">chosen</th>
+          <th class="figure">answer</th>
+        </tr>
       </thead>
       <tbody>
         <tr v-for="s in result.schools.filter((k) => k.school !== project.target.school)" :key="s.school">
@@ -64,15 +76,40 @@ const word = computed(() => {
       </tbody>
     </table>
     <div class="row">
-      <span class="label">Cover of walls and ceiling, feel</span><span class="value">{{ fixed(result.chosen.coverage * 100, 0) }} %, {{ word }}</span>
+      <span class="label">Cover of walls and ceiling, feel</span
+      ><span class="value">{{ fixed(result.chosen.coverage * 100, 0) }} %, {{ word }}</span>
     </div>
   </template>
 
   <h2>Porous panel</h2>
-  <NumberField label="Width" :model-value="panel.width" :min="LIMITS.panelSide[0]" :max="LIMITS.panelSide[1]" @update:model-value="setPanel({ width: $event })" />
-  <NumberField label="Height" :model-value="panel.height" :min="LIMITS.panelSide[0]" :max="LIMITS.panelSide[1]" @update:model-value="setPanel({ height: $event })" />
-  <NumberField label="Depth of fill" :model-value="panel.depth" :min="LIMITS.panelDepth[0]" :max="LIMITS.panelDepth[1]" @update:model-value="setPanel({ depth: $event })" />
-  <NumberField label="Air gap behind" :model-value="panel.gap" :min="LIMITS.panelGap[0]" :max="LIMITS.panelGap[1]" @update:model-value="setPanel({ gap: $event })" />
+  <NumberField
+    label="Width"
+    :model-value="panel.width"
+    :min="LIMITS.panelSide[0]"
+    :max="LIMITS.panelSide[1]"
+    @update:model-value="setPanel({ width: $event })"
+  />
+  <NumberField
+    label="Height"
+    :model-value="panel.height"
+    :min="LIMITS.panelSide[0]"
+    :max="LIMITS.panelSide[1]"
+    @update:model-value="setPanel({ height: $event })"
+  />
+  <NumberField
+    label="Depth of fill"
+    :model-value="panel.depth"
+    :min="LIMITS.panelDepth[0]"
+    :max="LIMITS.panelDepth[1]"
+    @update:model-value="setPanel({ depth: $event })"
+  />
+  <NumberField
+    label="Air gap behind"
+    :model-value="panel.gap"
+    :min="LIMITS.panelGap[0]"
+    :max="LIMITS.panelGap[1]"
+    @update:model-value="setPanel({ gap: $event })"
+  />
   <NumberField
     label="Flow resistivity"
     kind="number"
@@ -88,7 +125,10 @@ const word = computed(() => {
   <div v-if="result" class="row alpha">
     <span class="label">
       Absorbs
-      <span class="soft">125: {{ fixed(result.panelAlpha[1]!, 2) }}, 250: {{ fixed(result.panelAlpha[2]!, 2) }}, 500: {{ fixed(result.panelAlpha[3]!, 2) }}, 1k: {{ fixed(result.panelAlpha[4]!, 2) }}</span>
+      <span class="soft"
+        >125: {{ fixed(result.panelAlpha[1]!, 2) }}, 250: {{ fixed(result.panelAlpha[2]!, 2) }}, 500:
+        {{ fixed(result.panelAlpha[3]!, 2) }}, 1k: {{ fixed(result.panelAlpha[4]!, 2) }}</span
+      >
     </span>
     <WorkingButton small :working="results.decay?.working.find((w) => w.id === 'panel-absorption')" />
   </div>
@@ -96,7 +136,12 @@ const word = computed(() => {
   <h2>Where and how many</h2>
   <table class="list where">
     <thead>
-      <tr><th>May hang on</th><th class="figure">marks</th><th class="figure">fit</th><th class="figure">chosen</th></tr>
+      <tr>
+        <th>May hang on</th>
+        <th class="figure">marks</th>
+        <th class="figure">fit</th>
+        <th class="figure">chosen</th>
+      </tr>
     </thead>
     <tbody>
       <tr v-for="f in faces.filter((k) => !k.isFloor)" :key="f.id">
@@ -111,7 +156,12 @@ const word = computed(() => {
             :max="f.capacity"
             :value="project.treatment.counts[f.id] ?? 0"
             :aria-label="`Panels chosen for ${f.name}`"
-            @change="choose(f.id, Math.max(0, Math.min(f.capacity, Math.round(Number(($event.target as HTMLInputElement).value) || 0))))"
+            @change="
+              choose(
+                f.id,
+                Math.max(0, Math.min(f.capacity, Math.round(Number(($event.target as HTMLInputElement).value) || 0))),
+              )
+            "
           />
         </td>
       </tr>

@@ -17,19 +17,28 @@ const results = useResults();
 const issues = useIssues('decay');
 const { result, lines, callout, table, working, climate } = useDecay();
 const stepTable = computed(
-  () => result.value?.steps.map((s) => ({ panels: s.panels, 'mid-band s': s.mid === null ? null : Number(s.mid.toFixed(4)) })) ?? [],
+  () =>
+    result.value?.steps.map((s) => ({
+      panels: s.panels,
+      'mid-band s': s.mid === null ? null : Number(s.mid.toFixed(4)),
+    })) ?? [],
 );
 </script>
 
 <template>
-  <StageFrame title="Decay" :subtitle="`Eyring with air, ${climate}; pale: formulas and materials`" bench-label="Target, panel and wishes">
+  <StageFrame
+    title="Decay"
+    :subtitle="`Eyring with air, ${climate}; pale: formulas and materials`"
+    bench-label="Target, panel and wishes"
+  >
     <template #actions>
       <span v-if="results.decayState.status === 'running'" class="state" role="status">
         computing … {{ Math.round(results.decayState.part * 100) }} %
         <v-btn size="x-small" variant="text" @click="results.cancelDecay()">Stop</v-btn>
       </span>
       <span v-else-if="results.decayState.status === 'failed'" class="state bad" role="alert">
-        {{ results.decayState.message }} <v-btn size="x-small" variant="outlined" @click="results.retryDecay()">Compute again</v-btn>
+        {{ results.decayState.message }}
+        <v-btn size="x-small" variant="outlined" @click="results.retryDecay()">Compute again</v-btn>
       </span>
     </template>
     <template v-if="result">
@@ -47,13 +56,28 @@ const stepTable = computed(
         </template>
       </ChartFrame>
       <AnswerTable :result="result" :working="working" />
-      <ChartFrame title="The next four" subtitle="mid-band decay after each further four panels, filled where the target is met" file="decay-steps" :table="stepTable" :min-height="110" class="steps">
+      <ChartFrame
+        title="The next four"
+        subtitle="mid-band decay after each further four panels, filled where the target is met"
+        file="decay-steps"
+        :table="stepTable"
+        :min-height="110"
+        class="steps"
+      >
         <template #default="{ width, height }">
-          <StepsChart :width="width" :height="height" :steps="result.steps" :band="result.allLimits[4] ?? null" :chosen="{ panels: result.chosen.panels, mid: result.chosen.mid }" />
+          <StepsChart
+            :width="width"
+            :height="height"
+            :steps="result.steps"
+            :band="result.allLimits[4] ?? null"
+            :chosen="{ panels: result.chosen.panels, mid: result.chosen.mid }"
+          />
         </template>
       </ChartFrame>
     </template>
-    <p v-else class="soft waiting">{{ results.decayState.status === 'failed' ? '' : 'Computing the decay of the room …' }}</p>
+    <p v-else class="soft waiting">
+      {{ results.decayState.status === 'failed' ? '' : 'Computing the decay of the room …' }}
+    </p>
     <template #bench>
       <DecayBench :result="result" />
       <h2>What stands against it</h2>

@@ -19,13 +19,29 @@ export function useDecay() {
   const lines = computed((): DecayLine[] => {
     const r = result.value;
     if (!r) return [];
-    const list: DecayLine[] = [{ id: 'bare', name: 'bare room', tone: 'bare', times: r.bare.eyring, low: r.bare.low, high: r.bare.high }];
+    const list: DecayLine[] = [
+      { id: 'bare', name: 'bare room', tone: 'bare', times: r.bare.eyring, low: r.bare.low, high: r.bare.high },
+    ];
     const answer = answerCurve.value;
     if (answer && answer.panels !== r.chosen.panels) {
-      list.push({ id: 'answer', name: `${answer.panels}: ${r.answer.status === 'reached' ? 'the answer' : 'the nearest'}`, tone: 'answer', times: answer.eyring, low: answer.low, high: answer.high });
+      list.push({
+        id: 'answer',
+        name: `${answer.panels}: ${r.answer.status === 'reached' ? 'the answer' : 'the nearest'}`,
+        tone: 'answer',
+        times: answer.eyring,
+        low: answer.low,
+        high: answer.high,
+      });
     }
     if (r.chosen.panels > 0) {
-      list.push({ id: 'chosen', name: `with ${r.chosen.panels} chosen`, tone: 'chosen', times: r.chosen.eyring, low: r.chosen.low, high: r.chosen.high });
+      list.push({
+        id: 'chosen',
+        name: `with ${r.chosen.panels} chosen`,
+        tone: 'chosen',
+        times: r.chosen.eyring,
+        low: r.chosen.low,
+        high: r.chosen.high,
+      });
     }
     return list;
   });

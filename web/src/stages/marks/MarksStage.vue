@@ -11,7 +11,7 @@ import { csvText, download } from '../../charts/exports';
 import { useBoard } from '../../desk/useBoard';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
-import Quantity from '../../parts/Quantity.vue';
+import QuantityText from '../../parts/QuantityText.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
@@ -37,13 +37,15 @@ const selected = computed(
 );
 const working = computed(() => study.value.working.find((w) => w.id === `mark-${selected.value?.id}`));
 const FROM = { front: 'from front wall', left: 'from left wall', floor: 'up from floor' } as const;
-const place = (m: Mark) => (m.face === 'floor' || m.face === 'ceiling' ? `the ${m.faceName}` : `the ${m.faceName} wall`);
+const place = (m: Mark) =>
+  m.face === 'floor' || m.face === 'ceiling' ? `the ${m.faceName}` : `the ${m.faceName} wall`;
 
 const judgement = computed(() => {
   const m = selected.value;
   if (!m) return '';
   const cover = study.value.result.covers.find((c) => c.face === m.face)!;
-  if (m.covered) return `Covered: the ${cover.chosen === 1 ? 'panel' : `${cover.chosen} panels`} chosen for ${place(m)} can stand over it.`;
+  if (m.covered)
+    return `Covered: the ${cover.chosen === 1 ? 'panel' : `${cover.chosen} panels`} chosen for ${place(m)} can stand over it.`;
   if (m.levelDb === null) return 'The surface absorbs everything; no tape is needed.';
   const late = m.delay >= MATTERS.withinS;
   if (!m.matters) {
@@ -88,12 +90,21 @@ function pick(m: Mark): void {
 </script>
 
 <template>
-  <StageFrame title="Marks" subtitle="first order, every loudspeaker on every surface, to the bare surface" bench-label="The chosen mark and all marks">
+  <StageFrame
+    title="Marks"
+    subtitle="first order, every loudspeaker on every surface, to the bare surface"
+    bench-label="The chosen mark and all marks"
+  >
     <template #actions>
       <v-btn size="small" variant="text" @click="takeCsv">Take CSV</v-btn>
       <v-btn size="small" variant="outlined" @click="router.push('/sheet')">Marking sheet</v-btn>
     </template>
-    <SettingOut v-if="scene" :scene="{ ...scene, selected: selected ? { kind: 'mark', id: selected.id } : scene.selected }" with-aside v-on="on">
+    <SettingOut
+      v-if="scene"
+      :scene="{ ...scene, selected: selected ? { kind: 'mark', id: selected.id } : scene.selected }"
+      with-aside
+      v-on="on"
+    >
       <template #aside="area">
         <ArrivalPlot
           v-bind="area"
@@ -111,9 +122,14 @@ function pick(m: Mark): void {
         <h2 class="heading"><TapeTag large :letter="selected.letter" /> on {{ place(selected) }}</h2>
         <p v-if="selected.own !== null" class="soft">{{ selected.own ? 'Own side' : 'Opposite loudspeaker' }}.</p>
         <div class="figures">
-          <div v-for="t in selected.tape" :key="t.from"><span class="soft">{{ FROM[t.from] }}</span><Quantity length :value="t.metres" /></div>
-          <div><span class="soft">later than direct</span><Quantity :value="selected.delay * 1000" unit="ms" :digits="1" /></div>
-          <div><span class="soft">re direct</span><Quantity :value="selected.levelDb" unit="dB" :digits="1" /></div>
+          <div v-for="t in selected.tape" :key="t.from">
+            <span class="soft">{{ FROM[t.from] }}</span><QuantityText length :value="t.metres" />
+          </div>
+          <div>
+            <span class="soft">later than direct</span
+            ><QuantityText :value="selected.delay * 1000" unit="ms" :digits="1" />
+          </div>
+          <div><span class="soft">re direct</span><QuantityText :value="selected.levelDb" unit="dB" :digits="1" /></div>
         </div>
         <p>{{ judgement }}</p>
         <div class="actions-row">
@@ -129,8 +145,12 @@ function pick(m: Mark): void {
         <thead>
           <tr>
             <th>Mark</th>
-            <th class="figure" title="First tape: from the front wall, or from the left wall on front and rear walls">1st tape</th>
-            <th class="figure" title="Second tape: up from the floor, or from the left wall on floor and ceiling">2nd tape</th>
+            <th class="figure" title="First tape: from the front wall, or from the left wall on front and rear walls">
+              1st tape
+            </th>
+            <th class="figure" title="Second tape: up from the floor, or from the left wall on floor and ceiling">
+              2nd tape
+            </th>
             <th class="figure" title="Extra path">+ path</th>
             <th class="figure">ms</th>
             <th class="figure">dB</th>
@@ -150,22 +170,27 @@ function pick(m: Mark): void {
             @pointerenter="session.hovered = m.id"
             @pointerleave="session.hovered = null"
           >
-            <td><TapeTag :letter="m.letter" /> {{ m.faceName }}<span v-if="m.covered" class="good covered" title="covered">✓</span></td>
+            <td>
+              <TapeTag :letter="m.letter" /> {{ m.faceName
+              }}<span v-if="m.covered" class="good covered" title="covered">✓</span>
+            </td>
             <td class="figure" :title="`${lengthText(m.tape[0].metres, session.system)} ${FROM[m.tape[0].from]}`">
-              <Quantity length :value="m.tape[0].metres" />
+              <QuantityText length :value="m.tape[0].metres" />
             </td>
             <td class="figure" :title="`${lengthText(m.tape[1].metres, session.system)} ${FROM[m.tape[1].from]}`">
-              <Quantity length :value="m.tape[1].metres" />
+              <QuantityText length :value="m.tape[1].metres" />
             </td>
-            <td class="figure"><Quantity length :value="m.extraPath" /></td>
+            <td class="figure"><QuantityText length :value="m.extraPath" /></td>
             <td class="figure">{{ fixed(m.delay * 1000, 1) }}</td>
-            <td class="figure" :class="{ bad: m.matters && !m.covered }">{{ m.levelDb === null ? '–' : fixed(m.levelDb, 1) }}</td>
+            <td class="figure" :class="{ bad: m.matters && !m.covered }">
+              {{ m.levelDb === null ? '–' : fixed(m.levelDb, 1) }}
+            </td>
           </tr>
         </tbody>
       </table>
       <p class="soft note">
-        First tape: from the front wall; on front and rear walls from the left wall. Second: up from the floor; on floor and ceiling from the
-        left wall. Levels for a loudspeaker that radiates alike in all directions.
+        First tape: from the front wall; on front and rear walls from the left wall. Second: up from the floor; on floor
+        and ceiling from the left wall. Levels for a loudspeaker that radiates alike in all directions.
       </p>
     </template>
   </StageFrame>

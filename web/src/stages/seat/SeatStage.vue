@@ -12,7 +12,7 @@ import { useIssues } from '../../desk/useIssues';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import FindingList from '../../parts/FindingList.vue';
 import NumberField from '../../parts/NumberField.vue';
-import Quantity from '../../parts/Quantity.vue';
+import QuantityText from '../../parts/QuantityText.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
@@ -49,17 +49,25 @@ function moveSpeaker(id: string, at: readonly [number, number, number], change: 
 const speakers = computed(() =>
   setting.value.loudspeakers.map((l) => ({ ...l, report: seat.value.result.loudspeakers.find((r) => r.id === l.id)! })),
 );
-const placed = computed(() => (project.value.listening.placed === 'rule' ? 'placed by the 38 % rule' : 'placed by tape'));
+const placed = computed(() =>
+  project.value.listening.placed === 'rule' ? 'placed by the 38 % rule' : 'placed by tape',
+);
 const table = computed(() =>
   (speakers.value[0]?.report.curve ?? []).map((p, i) => ({
     'frequency Hz': Number(p.f.toFixed(2)),
-    ...Object.fromEntries(speakers.value.map((s) => [`${s.letter} dB`, Number((s.report.curve[i]?.levelDb ?? 0).toFixed(2))])),
+    ...Object.fromEntries(
+      speakers.value.map((s) => [`${s.letter} dB`, Number((s.report.curve[i]?.levelDb ?? 0).toFixed(2))]),
+    ),
   })),
 );
 </script>
 
 <template>
-  <StageFrame title="Seat" :subtitle="`${placed}; drag, or use the arrow keys`" bench-label="Seat, triangle and loudspeakers">
+  <StageFrame
+    title="Seat"
+    :subtitle="`${placed}; drag, or use the arrow keys`"
+    bench-label="Seat, triangle and loudspeakers"
+  >
     <template #actions>
       <v-checkbox v-model="session.mirror" label="Left and right mirrored" />
       <v-btn size="small" variant="outlined" @click="doc.run({ type: 'place-by-rule' })">Place by the rule</v-btn>
@@ -70,17 +78,37 @@ const table = computed(() =>
 
       <h2>Head</h2>
       <div class="figures">
-        <div><span class="soft">from front</span><Quantity length :value="setting.head[1]" /></div>
-        <div><span class="soft">of the length</span><Quantity :value="seat.result.headPart * 100" unit="%" :digits="1" /></div>
-        <div><span class="soft">to rear wall</span><Quantity length :value="seat.result.headFromRear" /></div>
+        <div><span class="soft">from front</span><QuantityText length :value="setting.head[1]" /></div>
+        <div>
+          <span class="soft">of the length</span
+          ><QuantityText :value="seat.result.headPart * 100" unit="%" :digits="1" />
+        </div>
+        <div><span class="soft">to rear wall</span><QuantityText length :value="seat.result.headFromRear" /></div>
       </div>
       <div class="actions-row">
         <WorkingButton :working="working('seat-rule')" />
         <WorkingButton :working="working('triangle')" label="Triangle" />
       </div>
-      <ChoiceField label="Wall to face" :model-value="project.listening.facing" :items="walls" @update:model-value="doc.run({ type: 'face-wall', wall: $event })" />
-      <NumberField label="Ears from front wall" :model-value="setting.head[1]" :min="0" :max="60" @update:model-value="moveHead({ y: $event })" />
-      <NumberField label="Ears from left wall" :model-value="setting.head[0]" :min="0" :max="60" @update:model-value="moveHead({ x: $event })" />
+      <ChoiceField
+        label="Wall to face"
+        :model-value="project.listening.facing"
+        :items="walls"
+        @update:model-value="doc.run({ type: 'face-wall', wall: $event })"
+      />
+      <NumberField
+        label="Ears from front wall"
+        :model-value="setting.head[1]"
+        :min="0"
+        :max="60"
+        @update:model-value="moveHead({ y: $event })"
+      />
+      <NumberField
+        label="Ears from left wall"
+        :model-value="setting.head[0]"
+        :min="0"
+        :max="60"
+        @update:model-value="moveHead({ x: $event })"
+      />
       <NumberField
         label="Ear height"
         :model-value="project.listening.head.earHeight"
@@ -107,49 +135,92 @@ const table = computed(() =>
         @update:model-value="doc.run({ type: 'set-triangle', apexBehind: $event })"
       />
       <div v-if="seat.result.triangle" class="figures">
-        <div><span class="soft">angle</span><Quantity :value="seat.result.triangle.angleDeg" unit="°" :digits="1" /></div>
-        <div><span class="soft">apart</span><Quantity length :value="seat.result.triangle.between" /></div>
-        <div><span class="soft">paths differ</span><Quantity :value="seat.result.triangle.delayMs" unit="ms" :digits="2" /></div>
+        <div>
+          <span class="soft">angle</span><QuantityText :value="seat.result.triangle.angleDeg" unit="°" :digits="1" />
+        </div>
+        <div><span class="soft">apart</span><QuantityText length :value="seat.result.triangle.between" /></div>
+        <div>
+          <span class="soft">paths differ</span
+          ><QuantityText :value="seat.result.triangle.delayMs" unit="ms" :digits="2" />
+        </div>
       </div>
 
       <template v-for="s in speakers" :key="s.id">
         <h2><TapeTag :letter="s.letter" /> Loudspeaker {{ s.letter }}</h2>
         <p v-if="s.report.nearest" class="sentence">
           {{ lengthText(s.report.toHead, session.system) }} to the ears. Nearest boundary: {{ s.report.nearest.name }}
-          {{ s.report.nearest.plane === 'z' ? '' : 'wall' }}, {{ lengthText(s.report.nearest.distance, session.system) }}; it cancels at
-          <strong>{{ fixed(s.report.nearest.exactNullHz ?? 0, 0) }} Hz</strong> ({{ fixed(s.report.nearest.depthDb, 1) }} dB; rule of thumb
-          {{ fixed(s.report.nearest.quarterWaveHz ?? 0, 0) }} Hz).
+          {{ s.report.nearest.plane === 'z' ? '' : 'wall' }},
+          {{ lengthText(s.report.nearest.distance, session.system) }}; it cancels at
+          <strong>{{ fixed(s.report.nearest.exactNullHz ?? 0, 0) }} Hz</strong> ({{
+            fixed(s.report.nearest.depthDb, 1)
+          }}
+          dB; rule of thumb {{ fixed(s.report.nearest.quarterWaveHz ?? 0, 0) }} Hz).
           <WorkingButton small :working="working(`notch-${s.id}`)" />
         </p>
-        <NumberField label="From front wall" :model-value="s.at[1]" :min="0" :max="60" @update:model-value="moveSpeaker(s.id, s.at, { y: $event })" />
-        <NumberField label="From left wall" :model-value="s.at[0]" :min="0" :max="60" @update:model-value="moveSpeaker(s.id, s.at, { x: $event })" />
+        <NumberField
+          label="From front wall"
+          :model-value="s.at[1]"
+          :min="0"
+          :max="60"
+          @update:model-value="moveSpeaker(s.id, s.at, { y: $event })"
+        />
+        <NumberField
+          label="From left wall"
+          :model-value="s.at[0]"
+          :min="0"
+          :max="60"
+          @update:model-value="moveSpeaker(s.id, s.at, { x: $event })"
+        />
         <NumberField
           label="Axis height"
           :model-value="s.axisHeight"
           :min="LIMITS.axisHeight[0]"
           :max="LIMITS.axisHeight[1]"
-          @update:model-value="doc.run({ type: 'set-loudspeaker', id: s.id, values: { axisHeight: $event }, mirror: session.mirror })"
+          @update:model-value="
+            doc.run({ type: 'set-loudspeaker', id: s.id, values: { axisHeight: $event }, mirror: session.mirror })
+          "
         />
         <NumberField
           label="Minimum distance"
           :model-value="s.minimumDistance"
           :min="LIMITS.minimumDistance[0]"
           :max="LIMITS.minimumDistance[1]"
-          @update:model-value="doc.run({ type: 'set-loudspeaker', id: s.id, values: { minimumDistance: $event }, mirror: session.mirror })"
+          @update:model-value="
+            doc.run({ type: 'set-loudspeaker', id: s.id, values: { minimumDistance: $event }, mirror: session.mirror })
+          "
         />
         <NumberField
           label="Box depth"
           :model-value="s.box.depth"
           :min="LIMITS.box[0]"
           :max="LIMITS.box[1]"
-          @update:model-value="doc.run({ type: 'set-loudspeaker', id: s.id, values: { box: { ...s.box, depth: $event } }, mirror: session.mirror })"
+          @update:model-value="
+            doc.run({
+              type: 'set-loudspeaker',
+              id: s.id,
+              values: { box: { ...s.box, depth: $event } },
+              mirror: session.mirror,
+            })
+          "
         />
       </template>
 
       <h2>What the boundaries do</h2>
-      <ChartFrame title="" subtitle="three nearest boundaries, at the ears" file="boundary-interference" :table="table" :min-height="170">
+      <ChartFrame
+        title=""
+        subtitle="three nearest boundaries, at the ears"
+        file="boundary-interference"
+        :table="table"
+        :min-height="170"
+      >
         <template #default="{ width, height }">
-          <NotchPlot :width="width" :height="height" :curves="speakers.map((s) => ({ id: s.id, letter: s.letter, curve: s.report.curve, notch: s.report.notch }))" />
+          <NotchPlot
+            :width="width"
+            :height="height"
+            :curves="
+              speakers.map((s) => ({ id: s.id, letter: s.letter, curve: s.report.curve, notch: s.report.notch }))
+            "
+          />
         </template>
       </ChartFrame>
     </template>

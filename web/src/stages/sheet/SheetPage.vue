@@ -39,8 +39,9 @@ const print = () => window.print();
       <h1>Marking sheet: {{ doc.project.name }}</h1>
       <p>
         Room {{ length(setting.solid.plan.reduce((m, c) => Math.max(m, c.at[0]), 0)) }} wide,
-        {{ length(setting.length) }} long, {{ length(setting.solid.height) }} high. Face wall {{ doc.project.listening.facing }}. Ears
-        {{ length(setting.head[1]) }} from the front wall, {{ length(setting.head[0]) }} from the left wall, {{ length(setting.head[2]) }} up.
+        {{ length(setting.length) }} long, {{ length(setting.solid.height) }} high. Face wall
+        {{ doc.project.listening.facing }}. Ears {{ length(setting.head[1]) }} from the front wall,
+        {{ length(setting.head[0]) }} from the left wall, {{ length(setting.head[2]) }} up.
       </p>
     </header>
     <div class="drawing"><SettingOut v-if="scene" :scene="{ ...scene, selected: null, hovered: null }" /></div>

@@ -10,7 +10,7 @@ import SettingOut from '../../board/SettingOut.vue';
 import { useBoard } from '../../desk/useBoard';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
-import Quantity from '../../parts/Quantity.vue';
+import QuantityText from '../../parts/QuantityText.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
@@ -25,14 +25,19 @@ const setting = computed(() => results.quick!.setting);
 const isBox = computed(() => boxOf(setting.value.solid) !== null && doc.project!.room.corners.length === 4);
 const box = computed(() => {
   const { corners, height } = doc.project!.room;
-  const span = (pick: (c: (typeof corners)[number]) => number) => Math.max(...corners.map(pick)) - Math.min(...corners.map(pick));
+  const span = (pick: (c: (typeof corners)[number]) => number) =>
+    Math.max(...corners.map(pick)) - Math.min(...corners.map(pick));
   return { length: span((c) => c.y), width: span((c) => c.x), height };
 });
 function setBox(change: Partial<{ length: number; width: number; height: number }>): void {
   doc.run({ type: 'set-box', box: { ...box.value, ...change } });
 }
 
-const SOURCE = { textbook: 'typical textbook', 'textbook-varied': 'textbook, varies much', estimate: 'estimate' } as const;
+const SOURCE = {
+  textbook: 'typical textbook',
+  'textbook-varied': 'textbook, varies much',
+  estimate: 'estimate',
+} as const;
 const materials = MATERIALS.map((m) => ({ value: m.id, title: m.name, subtitle: `${m.group}, ${SOURCE[m.source]}` }));
 const faces = computed(() => setting.value.faces);
 const chosen = computed(() => {
@@ -47,10 +52,24 @@ const chosen = computed(() => {
     <template #bench>
       <h2>Room</h2>
       <template v-if="isBox">
-        <NumberField label="Length, wall A to wall C" :model-value="box.length" :min="LIMITS.side[0]" :max="LIMITS.side[1]" @update:model-value="setBox({ length: $event })" />
-        <NumberField label="Width, wall D to wall B" :model-value="box.width" :min="LIMITS.side[0]" :max="LIMITS.side[1]" @update:model-value="setBox({ width: $event })" />
+        <NumberField
+          label="Length, wall A to wall C"
+          :model-value="box.length"
+          :min="LIMITS.side[0]"
+          :max="LIMITS.side[1]"
+          @update:model-value="setBox({ length: $event })"
+        />
+        <NumberField
+          label="Width, wall D to wall B"
+          :model-value="box.width"
+          :min="LIMITS.side[0]"
+          :max="LIMITS.side[1]"
+          @update:model-value="setBox({ width: $event })"
+        />
       </template>
-      <p v-else class="soft">The plan has {{ doc.project!.room.corners.length }} walls. Its outline comes from the file.</p>
+      <p v-else class="soft">
+        The plan has {{ doc.project!.room.corners.length }} walls. Its outline comes from the file.
+      </p>
       <NumberField
         v-if="isBox"
         label="Height"
@@ -60,9 +79,9 @@ const chosen = computed(() => {
         @update:model-value="setBox({ height: $event })"
       />
       <div class="facts">
-        <span>Volume <Quantity :value="setting.solid.volume" unit="m³" :digits="1" /></span>
-        <span>Floor <Quantity :value="setting.solid.floorArea" unit="m²" :digits="1" /></span>
-        <span>Surfaces <Quantity :value="setting.solid.surfaceArea" unit="m²" :digits="1" /></span>
+        <span>Volume <QuantityText :value="setting.solid.volume" unit="m³" :digits="1" /></span>
+        <span>Floor <QuantityText :value="setting.solid.floorArea" unit="m²" :digits="1" /></span>
+        <span>Surfaces <QuantityText :value="setting.solid.surfaceArea" unit="m²" :digits="1" /></span>
       </div>
 
       <h2>Air</h2>
@@ -88,11 +107,17 @@ const chosen = computed(() => {
         @update:model-value="doc.run({ type: 'set-climate', climate: { humidityPercent: $event } })"
       />
       <div class="facts">
-        <span>Sound travels <Quantity :value="setting.c" unit="m/s" :digits="1" /></span>
+        <span>Sound travels <QuantityText :value="setting.c" unit="m/s" :digits="1" /></span>
       </div>
 
       <h2>Surfaces</h2>
-      <div v-for="f in faces" :key="f.id" class="surface" :class="{ here: chosen.id === f.id }" @focusin="session.selection = { kind: 'face', id: f.id }">
+      <div
+        v-for="f in faces"
+        :key="f.id"
+        class="surface"
+        :class="{ here: chosen.id === f.id }"
+        @focusin="session.selection = { kind: 'face', id: f.id }"
+      >
         <ChoiceField
           wide
           :label="f.kind === 'wall' ? `${f.id}, ${f.name}` : f.name"
@@ -104,7 +129,16 @@ const chosen = computed(() => {
       </div>
       <table class="list alpha">
         <caption>
-          {{ chosen.material.name }}: {{ SOURCE[chosen.material.source] }}, worth ± {{ fixed(SPREAD[chosen.material.source] * 100, 0) }} %
+          {{
+            chosen.material.name
+          }}:
+          {{
+            SOURCE[chosen.material.source]
+          }}, worth ±
+          {{
+            fixed(SPREAD[chosen.material.source] * 100, 0)
+          }}
+          %
         </caption>
         <thead>
           <tr>
@@ -118,7 +152,8 @@ const chosen = computed(() => {
         </tbody>
       </table>
       <p class="soft caution">
-        Old boards and paint may hold asbestos or lead. Before drilling or stripping anything of unknown age, stop and have it tested.
+        Old boards and paint may hold asbestos or lead. Before drilling or stripping anything of unknown age, stop and
+        have it tested.
       </p>
     </template>
   </StageFrame>

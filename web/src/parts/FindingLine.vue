@@ -9,14 +9,17 @@ import { useLengths } from './keys';
 const props = defineProps<{ issue: Issue }>();
 const system = useLengths();
 const icon = computed(
-  () => ({ wrong: mdiCloseOctagonOutline, warning: mdiAlertOutline, note: mdiInformationOutline })[props.issue.severity],
+  () =>
+    ({ wrong: mdiCloseOctagonOutline, warning: mdiAlertOutline, note: mdiInformationOutline })[props.issue.severity],
 );
 const sentence = computed(() => issueSentence(props.issue, system.value));
 </script>
 
 <template>
   <p class="finding" :class="issue.severity" :data-issue="issue.code">
-    <v-icon :icon="icon" size="16" :aria-label="issue.severity === 'note' ? 'Note' : 'Warning'" /><span>{{ sentence }}</span>
+    <v-icon :icon="icon" size="16" :aria-label="issue.severity === 'note' ? 'Note' : 'Warning'" /><span>{{
+      sentence
+    }}</span>
   </p>
 </template>
 

@@ -1,0 +1,230 @@
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { run } from './main';
+
+const folder = mkdtempSync(join(tmpdir(), 'tawny-cli-'));
+const demo = fileURLToPath(new URL('../../demo/bakehouse.tawny.json', import.meta.url));
+
+async function tawny(...args: string[]) {
+  const out: string[] = [];
+  const err: string[] = [];
+  const status = await run(args, { out: (t) => out.push(t), err: (t) => err.push(t) });
+  return { status, out: out.join('\n'), err: err.join('\n') };
+}
+function file(name: string, content: unknown): string {
+  const path = join(folder, name);
+  writeFileSync(path, typeof content === 'string' ? content : JSON.stringify(content));
+  return path;
+}
+interface Results {
+  results: { id: string; output?: Record<string, unknown>; error?: { code: string; message: string; path: string } }[];
+}
+async function calc(topic: string, ...inputs: unknown[]) {
+  const cases = inputs.map((input, i) => ({ id: `c${i}`, input }));
+  const answer = await tawny('calc', topic, '--cases', file(`${topic}.json`, { cases }));
+  return { ...answer, results: (JSON.parse(answer.out) as Results).results };
+}
+
+describe('calc', () => {
+  test('answers with the ids it was given, one result a case', async () => {
+    const { status, results } = await calc('targets', { V: 100, frequencies: [63, 1000] }, { dropDb: 30, within: 0.2 });
+    expect(status).toBe(0);
+    expect(results.map((r) => r.id)).toEqual(['c0', 'c1']);
+    expect(results[1]!.output).toEqual({ T: expect.closeTo(0.4, 12) });
+  });
+
+  test('an invalid input fails with its path and status 2; the cases around it are still answered', async () => {
+    const good = { V: 80, frequencies: [500] };
+    const { status, results, err } = await calc('targets', good, { V: 'large', frequencies: [500] }, good);
+    expect(status).toBe(2);
+    expect(results[1]!.error).toEqual({
+      code: 'invalid-input',
+      path: 'input.V',
+      message: 'input.V: expected a number, found "large"',
+    });
+    expect(results[2]!.output).toEqual(results[0]!.output);
+    expect(err).toBe('case c1: input.V: expected a number, found "large"');
+  });
+
+  test('parts that come later say that they are not built, and are no fault of the input', async () => {
+    const layered = await calc('absorbers', {
+      layers: [{ type: 'mpp', d: 3e-4, t: 5e-4, eps: 0.01, endR: 4 }],
+      frequencies: [500],
+    });
+    expect(layered.status).toBe(0);
+    expect(layered.results[0]!.error).toMatchObject({ code: 'not-built', path: 'input.layers[0].type' });
+    const others = await calc(
+      'absorbers',
+      { m: 6, cavityDepth: 0.1 },
+      { V: 0.06, portRadius: 0.02, portLength: 0.1 },
+      { frequencies: [100], alpha: [0.3] },
+    );
+    expect(others.results.map((r) => r.error!.code)).toEqual(['not-built', 'not-built', 'not-built']);
+    expect((await calc('targets', { group: 'A2', V: 180 })).results[0]!.error!.message).toMatch(/is not built/);
+  });
+
+  test.each<[string, unknown, string]>([
+    ['air', { T: 20, RH: 120, p: 101325, frequencies: [] }, 'input.RH'],
+    ['modes', { L: [5, 4], c: 343, fmax: 100 }, 'input.L'],
+    ['modes', { L: [500, 400, 300], c: 343, fmax: 20000 }, 'input.fmax'],
+    [
+      'images',
+      {
+        surfaces: [
+          {
+            id: 'a',
+            vertices: [
+              [0, 0, 0],
+              [1, 0, 0],
+              [2, 0, 0],
+            ],
+            alpha: 0,
+          },
+        ],
+        source: [0, 0, 1],
+        receiver: [1, 0, 1],
+        order: 1,
+        c: 343,
+      },
+      'input.surfaces[0].vertices',
+    ],
+    [
+      'images',
+      {
+        surfaces: [
+          {
+            id: 'a',
+            vertices: [
+              [0, 0, 0],
+              [1, 0, 0],
+              [1, 1, 0.5],
+              [0, 1, 0],
+            ],
+            alpha: 0,
+          },
+        ],
+        source: [0, 0, 1],
+        receiver: [1, 0, 1],
+        order: 1,
+        c: 343,
+      },
+      'input.surfaces[0].vertices[0]',
+    ],
+    ['images', { surfaces: [], source: [0, 0, 1], receiver: [0, 0, 1], order: 1, c: 343 }, 'input.receiver'],
+    [
+      'sbir',
+      { source: [1, 1, 1], receiver: [2, 2, 2], planes: ['x', 'x'], c: 343, R: 1, frequencies: [] },
+      'input.planes[1]',
+    ],
+    [
+      'sbir',
+      { source: [-1, 1, 1], receiver: [2, 2, 2], planes: ['x'], c: 343, R: 1, frequencies: [] },
+      'input.source[0]',
+    ],
+    [
+      'reverb',
+      {
+        V: 50,
+        surfaces: [
+          { area: 10, alpha: [0.1, 0.2] },
+          { area: 5, alpha: [0.1] },
+        ],
+      },
+      'input.surfaces[1].alpha',
+    ],
+    [
+      'absorbers',
+      { layers: [{ type: 'porous', model: 'miki', sigma: -3, d: 0.1 }], frequencies: [100] },
+      'input.layers[0].sigma',
+    ],
+    [
+      'panels',
+      { panels: [{ area: 1, alpha: [0.5], cost: 1, max: 2 }], need: [1, 1], areaMax: null },
+      'input.panels[0].alpha',
+    ],
+    ['panels', { wall: -1, widths: [0.6] }, 'input.wall'],
+  ])('%s refuses %#: %j', async (topic, input, path) => {
+    const { status, results } = await calc(topic, input);
+    expect(status).toBe(2);
+    expect(results[0]!.error).toMatchObject({ code: 'invalid-input', path });
+  });
+
+  test('nothing absorbs: null, never a made-up number', async () => {
+    const { results } = await calc('reverb', { V: 50, surfaces: [{ area: 90, alpha: [0], axis: 'x' }], c: 343.2 });
+    expect(results[0]!.output).toMatchObject({ sabine: [null], eyring: [null], millington: [null] });
+  });
+
+  test('outside its range the older fibre model gives null', async () => {
+    const { results } = await calc('absorbers', {
+      layers: [{ type: 'porous', model: 'delany-bazley', sigma: 20000, d: 0.05 }],
+      frequencies: [50, 500],
+    });
+    const { alphaNormal } = results[0]!.output as { alphaNormal: (number | null)[] };
+    expect(alphaNormal[0]).toBeNull();
+    expect(alphaNormal[1]).toBeGreaterThan(0.4);
+  });
+
+  test('files that are no cases file, topics that are none, and no arguments: status 2 and what was expected', async () => {
+    expect(await tawny('calc', 'air', '--cases', file('broken.json', '{"cases": [}'))).toMatchObject({
+      status: 2,
+      out: '',
+      err: expect.stringMatching(/broken.json: expected a JSON file/),
+    });
+    expect(await tawny('calc', 'air', '--cases', file('no.json', { cases: 3 }))).toMatchObject({
+      status: 2,
+      err: expect.stringMatching(/cases: expected a list, found 3/),
+    });
+    expect(await tawny('calc', 'air', '--cases', join(folder, 'absent.json'))).toMatchObject({ status: 2 });
+    expect(await tawny('calc', 'astrology', '--cases', 'x')).toMatchObject({
+      status: 2,
+      err: expect.stringMatching(/topic: expected one of air, modes/),
+    });
+    expect((await tawny()).err).toMatch(/^usage:/);
+  });
+});
+
+describe('check and report', () => {
+  test('the demo is valid', async () => {
+    expect(await tawny('check', demo)).toMatchObject({
+      status: 0,
+      out: expect.stringMatching(/valid project, "Bakehouse"/),
+    });
+  });
+
+  test('a broken one is refused with path and reason, on standard error only', async () => {
+    const document = JSON.parse(readFileSync(demo, 'utf8')) as { room: { height: unknown } };
+    document.room.height = 'tall';
+    const path = file('tall.tawny.json', document);
+    expect(await tawny('check', path)).toEqual({
+      status: 2,
+      out: '',
+      err: `${path}: room.height: expected a number, found "tall"`,
+    });
+    expect((await tawny('check', join(folder, 'absent'))).err).toMatch(/no such file/);
+  });
+
+  test('the report holds every study, as JSON and as text', async () => {
+    const json = JSON.parse((await tawny('report', demo, '--json')).out) as Record<
+      string,
+      { answer?: { status: string } }
+    >;
+    expect(Object.keys(json)).toEqual([
+      'project',
+      'room',
+      'seat',
+      'bass',
+      'marks',
+      'decay',
+      'build',
+      'verdict',
+      'issues',
+    ]);
+    expect(json.decay!.answer!.status).toBe('reached');
+    const text = (await tawny('report', demo)).out;
+    for (const heading of ['Seat', 'Bass', 'Marks', 'Decay', 'Build'])
+      expect(text).toMatch(new RegExp(`^${heading}`, 'm'));
+    expect(text).not.toMatch(/NaN|undefined/);
+  });
+});

@@ -1,0 +1,44 @@
+import { fileURLToPath } from 'node:url';
+import { differences } from './compare';
+import { referenceText, runReference } from './run';
+
+describe('comparing with a reference', () => {
+  test('relative, absolute and listed tolerances', () => {
+    expect(differences({ a: 1.0005 }, { a: 1 }, { a: { rel: 1e-3 } })).toEqual([]);
+    expect(differences({ a: 1.002 }, { a: 1 }, { a: { rel: 1e-3 } })).toHaveLength(1);
+    expect(differences({ a: [1, 5.4] }, { a: [1, 5] }, { a: { absList: [0.1, 0.5] } })).toEqual([]);
+    expect(differences({ a: [1, 5.6] }, { a: [1, 5] }, { a: { absList: [0.1, 0.5] } })).toHaveLength(1);
+    expect(differences({ p: [{ x: 1.2 }] }, { p: [{ x: 1 }] }, { 'p.x': { abs: 0.3 } })).toEqual([]);
+    expect(differences({ a: 1.00001 }, { a: 1 }, {})).toHaveLength(1);
+    expect(differences({ a: 1.1 }, { a: 1 }, { default: { abs: 0.2 } })).toEqual([]);
+  });
+
+  test('null, words, missing keys and lengths are compared exactly', () => {
+    expect(differences({ a: 0 }, { a: null }, {})).toHaveLength(1);
+    expect(differences({}, { a: 1 }, {})).toHaveLength(1);
+    expect(differences({ a: [1] }, { a: [1, 2] }, {})).toHaveLength(1);
+    expect(differences({ a: Number.NaN }, { a: 1 }, { a: { abs: 9 } })).toHaveLength(1);
+    expect(differences({ a: true }, { a: false }, {})).toHaveLength(1);
+  });
+
+  test('paths and modes of equal length may come in any order; some keys are not compared', () => {
+    const [a, b] = [
+      { sequence: ['x'], length: 1 },
+      { sequence: ['y'], length: 1 },
+    ];
+    expect(differences({ paths: [a, b] }, { paths: [b, a] }, {})).toEqual([]);
+    expect(differences({ paths: [a, a] }, { paths: [b, a] }, {})).not.toEqual([]);
+    expect(differences({}, { reason: 'why', thirdsAlternative: [1] }, {})).toEqual([]);
+  });
+});
+
+test('all open cases of the built parts pass, and what is not built is listed as not built', async () => {
+  const outcomes = await runReference(fileURLToPath(new URL('../../../core/reference', import.meta.url)));
+  expect(outcomes.flatMap((o) => o.failures)).toEqual([]);
+  const whole = outcomes.filter((o) => o.notBuilt === 0).map((o) => o.topic);
+  expect(whole).toEqual(['air', 'images', 'modes', 'panels', 'reverb', 'sbir']);
+  expect(outcomes.filter((o) => o.missing).every((o) => o.passed === 0)).toBe(true);
+  const text = referenceText(outcomes);
+  expect(text).toMatch(/eigen\s+not built/);
+  expect(text.trim().split('\n').at(-1)).toMatch(/^\d+ passed, 0 failed$/);
+});

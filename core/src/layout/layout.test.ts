@@ -1,0 +1,141 @@
+import { seeded } from '../testing/random';
+import { fewestCovering, mostThatFit } from './cover';
+import { equalGaps } from './gaps';
+import { proposeSeat, TRIANGLE_DEPTH } from './seat';
+
+describe('equal gaps', () => {
+  test('gaps and panels fill the wall exactly', () => {
+    const random = seeded(2);
+    for (let i = 0; i < 50; i++) {
+      const widths = Array.from({ length: random.whole(0, 6) }, () => random.between(0.2, 0.8));
+      const result = equalGaps(5, widths);
+      if (!result.feasible) throw new Error('should fit');
+      const end = widths.length > 0 ? result.left[widths.length - 1]! + widths[widths.length - 1]! : 0;
+      expect(end + result.gap).toBeCloseTo(5, 9);
+    }
+  });
+
+  test('panels wider than the wall are told by how much', () => {
+    expect(equalGaps(1, [0.6, 0.6])).toEqual({
+      feasible: false,
+      gap: null,
+      left: null,
+      excess: expect.closeTo(0.2, 9),
+    });
+    expect(equalGaps(1.2, [0.6, 0.6])).toMatchObject({ feasible: true });
+    expect(() => equalGaps(0, [])).toThrow(/wall must be above 0/);
+  });
+});
+
+describe('covering marks', () => {
+  const face = { width: 5, height: 2.6 };
+  const panel = { width: 0.6, height: 1.2 };
+  const cover = (marks: [number, number][]) => fewestCovering({ marks, panel, margin: 0.1, face });
+
+  test('two near marks share a panel, two far ones do not', () => {
+    expect(
+      cover([
+        [1, 1.2],
+        [1.35, 1.2],
+      ]),
+    ).toHaveLength(1);
+    expect(
+      cover([
+        [1, 1.2],
+        [3, 1.2],
+      ]),
+    ).toHaveLength(2);
+  });
+
+  test('a pair too wide for an upright panel takes one lying', () => {
+    const [only] = cover([
+      [1, 1.2],
+      [1.9, 1.2],
+    ])!;
+    expect(only).toMatchObject({ width: 1.2, height: 0.6 });
+  });
+
+  test('panels stay on the face, centred on their marks where they can', () => {
+    const [only] = cover([[0.15, 1.2]])!;
+    expect(only!.left).toBe(0);
+    const [free] = cover([[2, 1.2]])!;
+    expect(free!.left + free!.width / 2).toBeCloseTo(2, 9);
+    expect(free!.low + free!.height / 2).toBeCloseTo(1.2, 9);
+  });
+
+  test('the number is the smallest: as found by trying every grouping', () => {
+    for (let seed = 1; seed <= 30; seed++) {
+      const random = seeded(seed);
+      const marks = Array.from({ length: random.whole(1, 6) }, (): [number, number] => [
+        random.between(0.3, 4.7),
+        random.between(0.7, 1.9),
+      ]);
+      const found = cover(marks)!;
+      expect(new Set(found.flatMap((p) => p.marks)).size).toBe(marks.length);
+      for (const p of found) {
+        for (const m of p.marks) {
+          expect(marks[m]![0]).toBeGreaterThanOrEqual(p.left);
+          expect(marks[m]![0]).toBeLessThanOrEqual(p.left + p.width);
+        }
+      }
+      // A lower bound from spread along the wall: no panel spans more than its long side less the margins.
+      const us = marks.map((m) => m[0]).sort((a, b) => a - b);
+      let bound = 0;
+      let end = -Infinity;
+      for (const u of us) {
+        if (u > end + 1e-9) {
+          bound += 1;
+          end = u + 1.2 - 0.2;
+        }
+      }
+      expect(found.length).toBeGreaterThanOrEqual(bound);
+    }
+  });
+
+  test('no marks need no panels; a panel larger than the face covers nothing', () => {
+    expect(cover([])).toEqual([]);
+    expect(
+      fewestCovering({
+        marks: [[0.2, 0.2]],
+        panel: { width: 3, height: 3 },
+        margin: 0.1,
+        face: { width: 2, height: 2 },
+      }),
+    ).toBeNull();
+  });
+
+  test('how many fit: the better orientation', () => {
+    expect(mostThatFit(panel, { width: 5, height: 2.6 })).toBe(16);
+    expect(mostThatFit(panel, { width: 2.5, height: 0.7 })).toBe(2);
+    expect(mostThatFit(panel, { width: 0.5, height: 0.5 })).toBe(0);
+  });
+});
+
+describe('the seat by rule', () => {
+  test('38 % and an equilateral triangle', () => {
+    const { head, left, right, movedBack } = proposeSeat({
+      length: 5,
+      axis: 2,
+      side: 1.4,
+      apexBehind: 0,
+      frontClearance: 0.3,
+    });
+    expect(head).toEqual([2, 1.9]);
+    const side = (a: readonly [number, number], b: readonly [number, number]) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+    expect(side(left, right)).toBeCloseTo(1.4, 12);
+    expect(side(left, head)).toBeCloseTo(1.4, 12);
+    expect(movedBack).toBe(0);
+  });
+
+  test('with the apex behind the ears the loudspeakers come nearer by as much', () => {
+    const at = proposeSeat({ length: 5, axis: 2, side: 1.4, apexBehind: 0.2, frontClearance: 0.3 });
+    expect(at.head[1] - at.left[1]).toBeCloseTo(TRIANGLE_DEPTH * 1.4 - 0.2, 12);
+  });
+
+  test('a triangle too deep for the place pushes the seat back and says so', () => {
+    const at = proposeSeat({ length: 3, axis: 1.5, side: 1.6, apexBehind: 0, frontClearance: 0.35 });
+    expect(at.movedBack).toBeGreaterThan(0);
+    expect(at.left[1]).toBeCloseTo(0.35, 12);
+    expect(at.head[1]).toBeCloseTo(0.38 * 3 + at.movedBack, 12);
+  });
+});

@@ -1,0 +1,176 @@
+import { readFileSync } from 'node:fs';
+import { seeded } from '../testing/random';
+import { insideOutline } from '../geometry/polygon';
+import { applyCommand, type Command, patchProject } from './commands';
+import { createProject } from './create';
+import { projectJsonSchema } from './jsonSchema';
+import { migrate } from './migrate';
+import { frameOf, listeningAxis, mirrored } from './placing';
+import { type Project, projectSchema } from './schema';
+
+const fresh = () => createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
+const run = (project: Project, ...commands: Command[]) =>
+  commands.reduce((p, c) => applyCommand(p, c).project, project);
+
+describe('a new project', () => {
+  test('is valid and has the seat at 38 % with an equilateral triangle', () => {
+    const p = fresh();
+    expect(projectSchema.safeParse(p).success).toBe(true);
+    expect(p.listening.head).toMatchObject({ x: 2, y: 1.9 });
+    const [l, r] = p.loudspeakers;
+    expect(r!.x - l!.x).toBeCloseTo(1.4, 9);
+    expect(Math.hypot(l!.x - 2, l!.y - 1.9)).toBeCloseTo(1.4, 9);
+  });
+});
+
+describe('commands', () => {
+  test('a new width moves the seat with it as long as the rule places it', () => {
+    const wider = run(fresh(), { type: 'set-box', box: { length: 5, width: 4.6, height: 2.5 } });
+    expect(wider.listening.head.x).toBeCloseTo(2.3, 9);
+  });
+
+  test('what was placed by tape stays when the room changes', () => {
+    const p = run(
+      fresh(),
+      { type: 'move-head', x: 1.8, y: 2 },
+      { type: 'set-box', box: { length: 6, width: 4.6, height: 2.5 } },
+    );
+    expect(p.listening.head).toMatchObject({ x: 1.8, y: 2 });
+    expect(p.listening.placed).toBe('tape');
+  });
+
+  test.each(['A', 'B', 'C', 'D'])(
+    'facing wall %s puts head and loudspeakers inside, the pair left and right of the axis',
+    (wall) => {
+      const p = run(fresh(), { type: 'face-wall', wall });
+      const outline = p.room.corners.map((c) => [c.x, c.y] as const);
+      for (const thing of [p.listening.head, ...p.loudspeakers])
+        expect(insideOutline([thing.x, thing.y], outline)).toBe(true);
+      const frame = frameOf(p);
+      const axis = listeningAxis(p, frame);
+      const [l, r] = p.loudspeakers.map((s) => frame.toListener([s.x, s.y]));
+      expect(l![0]).toBeLessThan(axis);
+      expect(l![0] + r![0]).toBeCloseTo(2 * axis, 9);
+      expect(l![1]).toBeCloseTo(r![1], 9);
+    },
+  );
+
+  test('a loudspeaker takes its mirror twin along only when asked', () => {
+    const alone = run(fresh(), { type: 'move-loudspeaker', id: 'left', x: 1, y: 0.6, mirror: false });
+    expect(alone.loudspeakers[1]).toEqual(fresh().loudspeakers[1]);
+    const both = run(fresh(), { type: 'move-loudspeaker', id: 'left', x: 1, y: 0.6, mirror: true });
+    expect(both.loudspeakers[1]).toMatchObject({ x: expect.closeTo(3, 9), y: expect.closeTo(0.6, 9) });
+    expect(mirrored(both, mirrored(both, [1, 0.6]))[0]).toBeCloseTo(1, 9);
+  });
+
+  test('one that would break the document throws with the place and leaves the project alone', () => {
+    const p = fresh();
+    const before = JSON.stringify(p);
+    expect(() => applyCommand(p, { type: 'set-material', surface: 'A', material: 'moon-rock' })).toThrow(
+      /room.surfaces.A.material/,
+    );
+    expect(() => applyCommand(p, { type: 'move-loudspeaker', id: 'nobody', x: 1, y: 1, mirror: false })).toThrow(
+      /got nobody/,
+    );
+    expect(() => applyCommand(p, { type: 'set-climate', climate: { humidityPercent: Number.NaN } })).toThrow(
+      /humidityPercent/,
+    );
+    expect(JSON.stringify(p)).toBe(before);
+  });
+
+  test('zero counts are not kept', () => {
+    expect(run(fresh(), { type: 'set-counts', counts: { A: 2, B: 0 } }).treatment.counts).toEqual({ A: 2 });
+  });
+
+  test('five hundred random edits undo and redo to the identical document', () => {
+    const random = seeded(77);
+    const surfaces = ['A', 'B', 'C', 'D', 'floor', 'ceiling'];
+    const edits: (() => Command)[] = [
+      () => ({ type: 'rename', name: `Room ${random.whole(1, 99)}` }),
+      () => ({ type: 'set-climate', climate: { temperatureC: random.between(10, 28) } }),
+      () => ({
+        type: 'set-box',
+        box: { length: random.between(3, 8), width: random.between(3, 6), height: random.between(2.2, 3.5) },
+      }),
+      () => ({
+        type: 'set-material',
+        surface: random.pick(surfaces),
+        material: random.pick(['brick-bare', 'lino', 'glass-double']),
+      }),
+      () => ({ type: 'face-wall', wall: random.pick(['A', 'B', 'C', 'D']) }),
+      () => ({ type: 'move-head', x: random.between(0, 4), y: random.between(0, 4) }),
+      () => ({
+        type: 'move-loudspeaker',
+        id: random.pick(['left', 'right']),
+        x: random.between(0, 4),
+        y: random.between(0, 4),
+        mirror: random.whole(0, 1) === 1,
+      }),
+      () => ({ type: 'set-panel', panel: { depth: random.between(0.05, 0.3) } }),
+      () => ({ type: 'set-counts', counts: { A: random.whole(0, 4), ceiling: random.whole(0, 4) } }),
+      () => ({ type: 'set-usable', usable: surfaces.slice(0, random.whole(0, 6)) }),
+    ];
+    const start = fresh();
+    let project = start;
+    const steps: ReturnType<typeof applyCommand>[] = [];
+    for (let i = 0; i < 500; i++) {
+      const applied = applyCommand(project, random.pick(edits)());
+      steps.push(applied);
+      project = applied.project;
+    }
+    const end = JSON.stringify(project);
+    for (const step of [...steps].reverse()) project = patchProject(project, step.backward);
+    expect(JSON.stringify(project)).toBe(JSON.stringify(start));
+    for (const step of steps) project = patchProject(project, step.forward);
+    expect(JSON.parse(JSON.stringify(project))).toEqual(JSON.parse(end));
+  });
+});
+
+describe('the saved document', () => {
+  test('the sample of version 1 opens', () => {
+    const sample: unknown = JSON.parse(
+      readFileSync(new URL('./samples/version-1.tawny.json', import.meta.url), 'utf8'),
+    );
+    const migrated = migrate(sample);
+    expect(migrated.ok && projectSchema.safeParse(migrated.document).success).toBe(true);
+  });
+
+  test('versions of the future and strangers are refused with what was found', () => {
+    expect(migrate({ ...fresh(), version: 99 })).toEqual({ ok: false, code: 'too-new', path: 'version', found: '99' });
+    expect(migrate({ ...fresh(), version: '1' })).toMatchObject({ code: 'no-version', found: '"1"' });
+    expect(migrate({ format: 'something-else', version: 1 })).toMatchObject({
+      code: 'foreign',
+      found: '"something-else"',
+    });
+    expect(migrate([1, 2])).toMatchObject({ code: 'not-an-object', found: 'a list' });
+    expect(migrate(null)).toMatchObject({ code: 'not-an-object' });
+  });
+
+  const broken: [string, (p: Project) => void, RegExp][] = [
+    ['a wall without material', (p) => delete p.room.surfaces.B, /room\.surfaces\.B/],
+    [
+      'walls that cross',
+      (p) => void (p.room.corners = [p.room.corners[0]!, p.room.corners[2]!, p.room.corners[1]!, p.room.corners[3]!]),
+      /room\.corners/,
+    ],
+    ['walls listed anticlockwise', (p) => void p.room.corners.reverse(), /room\.corners/],
+    ['a wall of no length', (p) => void Object.assign(p.room.corners[1]!, { x: 0, y: 0 }), /room\.corners/],
+    ['an unknown faced wall', (p) => void (p.listening.facing = 'Z'), /listening\.facing/],
+    ['two loudspeakers of one letter', (p) => void (p.loudspeakers[1]!.letter = 'L'), /loudspeakers\.1\.letter/],
+    ['panels on a surface that is not there', (p) => void (p.treatment.counts.Q = 2), /treatment\.counts\.Q/],
+    ['half a panel', (p) => void (p.treatment.counts.A = 1.5), /treatment\.counts\.A/],
+    ['an endless height', (p) => void (p.room.height = Infinity), /room\.height/],
+  ];
+  test.each(broken)('%s is not valid, and the place is named', (_name, spoil, place) => {
+    const p = structuredClone(fresh());
+    spoil(p);
+    const result = projectSchema.safeParse(p);
+    expect(result.success).toBe(false);
+    expect(result.error!.issues.map((i) => i.path.join('.')).join(' ')).toMatch(place);
+  });
+
+  test('the JSON Schema in docs is the one the code makes', () => {
+    const kept = readFileSync(new URL('../../../docs/schema/project.schema.json', import.meta.url), 'utf8');
+    expect(kept).toBe(projectJsonSchema());
+  });
+});

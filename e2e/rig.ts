@@ -1,0 +1,62 @@
+/** What the journeys share: opening, going to a stage, typing into a field, reading the verdict line. */
+import { expect, type Locator, type Page } from '@playwright/test';
+
+export type StageName = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'build';
+
+export async function openDemo(page: Page): Promise<void> {
+  await page.goto('/demo/bakehouse');
+  await expect(page.locator('[data-project-name]')).toHaveText('Bakehouse');
+  await settled(page);
+}
+
+/** Waits until the decay study has answered. */
+export async function settled(page: Page): Promise<void> {
+  await expect(page.locator('[data-measure="decay"]')).toBeVisible({ timeout: 60_000 });
+  await expect(page.locator('[data-measure="decay"] .word')).not.toHaveText('computing …', { timeout: 60_000 });
+}
+
+export async function stage(page: Page, name: StageName): Promise<void> {
+  await page.locator(`[data-stage="${name}"]`).click();
+  await expect(page).toHaveURL(new RegExp(`/${name}$`));
+}
+
+export function field(page: Page, label: string): Locator {
+  return page.getByRole('textbox', { name: label, exact: true }).first();
+}
+
+export async function type(page: Page, label: string, text: string): Promise<void> {
+  const input = field(page, label);
+  await input.click();
+  await input.fill(text);
+  await input.press('Enter');
+}
+
+/** Figure of a measure of the verdict line, minus signs read. */
+export async function measure(page: Page, id: string): Promise<number> {
+  const text = await page.locator(`[data-measure="${id}"] .figure`).innerText();
+  return Number(text.replace('−', '-'));
+}
+
+/** Makes a new room through the dialog. */
+export async function newRoom(
+  page: Page,
+  name: string,
+  box: { length: string; width: string; height: string },
+): Promise<void> {
+  await page.getByRole('button', { name: 'Projects' }).click();
+  await page.getByRole('button', { name: 'New room' }).click();
+  await page.getByLabel('Name of the new room').fill(name);
+  const dialog = page.getByRole('dialog');
+  for (const [label, text] of [
+    ['Length, wall A to wall C', box.length],
+    ['Width, wall D to wall B', box.width],
+    ['Height', box.height],
+  ] as const) {
+    const input = dialog.getByRole('textbox', { name: label, exact: true });
+    await input.fill(text);
+    await input.press('Tab');
+  }
+  await dialog.getByRole('button', { name: 'Make the room' }).click();
+  await expect(page.locator('[data-project-name]')).toHaveText(name);
+  await settled(page);
+}

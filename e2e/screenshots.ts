@@ -1,0 +1,34 @@
+/** Writes docs/screenshots: every main view at 1280 × 800 from the demo project. */
+import { fileURLToPath } from 'node:url';
+import { test } from '@playwright/test';
+import { openDemo, stage } from './rig';
+
+const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
+const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'build'] as const;
+
+test('main views', async ({ page }) => {
+  await page.clock.install({ time: new Date('2026-11-23T09:30:00Z') });
+  await page.clock.resume();
+  await openDemo(page);
+  for (const name of STAGES) {
+    await stage(page, name);
+    await page.mouse.move(640, 795);
+    await page.waitForTimeout(400);
+    await page.screenshot({ path: `${FOLDER}/${name}.png` });
+  }
+  await stage(page, 'marks');
+  await page.locator('[data-mark="left-B"]').click();
+  await page.getByRole('button', { name: /^Show the working: L on the right/ }).click();
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/working.png` });
+  await page.keyboard.press('Escape');
+  await page.getByLabel('Night colours').click();
+  await stage(page, 'decay');
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/night.png` });
+  await page.getByLabel('Day colours').click();
+  await page.goto('/sheet');
+  await page.waitForSelector('.sheet table');
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/sheet.png` });
+});

@@ -1,0 +1,118 @@
+// npm test: installs what is missing and runs every check. Ends with "N passed, N failed" over all of them.
+import { spawnSync } from 'node:child_process';
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuilt } from './build.mjs';
+import { ensureChromium } from './chromium.mjs';
+import { ensureInstalled, root } from './setup.mjs';
+
+ensureInstalled();
+const results = join(root, 'test-results');
+rmSync(results, { recursive: true, force: true });
+mkdirSync(results, { recursive: true });
+
+let passed = 0;
+let failed = 0;
+function count(name, good, bad, seconds) {
+  passed += good;
+  failed += bad;
+  process.stdout.write(
+    `${bad === 0 ? 'pass' : 'FAIL'}  ${name}: ${good} passed, ${bad} failed (${seconds.toFixed(0)} s)\n`,
+  );
+}
+
+/** Runs a program; its output is shown only when it fails, or always when `show`. */
+function run(args, { env = {}, show = false } = {}) {
+  const started = process.hrtime.bigint();
+  const result = spawnSync(process.execPath, args, {
+    cwd: root,
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+    env: { ...process.env, ...env },
+    stdio: show ? 'inherit' : 'pipe',
+  });
+  const seconds = Number(process.hrtime.bigint() - started) / 1e9;
+  if (!show && result.status !== 0) process.stdout.write(`${result.stdout ?? ''}${result.stderr ?? ''}\n`);
+  return { ok: result.status === 0, seconds, out: result.stdout ?? '' };
+}
+const bin = (path) => join('node_modules', path);
+function check(name, ...commands) {
+  const runs = commands.map((args) => run(args));
+  const bad = runs.filter((r) => !r.ok).length;
+  count(
+    name,
+    runs.length - bad,
+    bad,
+    runs.reduce((s, r) => s + r.seconds, 0),
+  );
+}
+function readJson(file) {
+  try {
+    return JSON.parse(readFileSync(file, 'utf8'));
+  } catch {
+    return null;
+  }
+}
+
+const tsc = bin('typescript/bin/tsc');
+check(
+  'types',
+  [tsc, '-p', 'core'],
+  [tsc, '-p', 'cli'],
+  [tsc, '-p', 'server'],
+  [tsc, '-p', 'e2e'],
+  [bin('vue-tsc/bin/vue-tsc.js'), '-p', 'web'],
+);
+check('boundaries', [
+  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+  '--config',
+  '.dependency-cruiser.cjs',
+  'core/src',
+  'cli/src',
+  'server/src',
+  'web/src',
+]);
+check(
+  'lint',
+  [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'],
+  [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
+);
+
+const unitFile = join(results, 'unit.json');
+const unit = run([
+  '--experimental-vm-modules',
+  '--disable-warning=ExperimentalWarning',
+  bin('jest/bin/jest.js'),
+  '--json',
+  `--outputFile=${unitFile}`,
+  '--silent',
+]);
+const unitCounts = readJson(unitFile);
+// A suite that does not even load has no tests in it: it counts as one failure.
+const lostSuites = unitCounts?.numRuntimeErrorTestSuites ?? 0;
+count('unit', unitCounts?.numPassedTests ?? 0, unitCounts ? unitCounts.numFailedTests + lostSuites : 1, unit.seconds);
+
+const reference = run(['--import', 'tsx', 'cli/src/bin.ts', 'reference']);
+const last = /(\d+) passed, (\d+) failed\s*$/.exec(reference.out);
+count('reference', Number(last?.[1] ?? 0), last ? Number(last[2]) : 1, reference.seconds);
+
+const built = ensureBuilt({ quiet: true });
+count('build', built ? 1 : 0, built ? 0 : 1, 0);
+
+const chromium = built ? ensureChromium() : { ok: false, sentence: 'The browser tests need a build.' };
+if (!chromium.ok) {
+  process.stdout.write(`${chromium.sentence}\n`);
+  count('end to end', 0, 1, 0);
+} else {
+  const e2eFile = join(results, 'e2e.json');
+  const e2e = run([bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
+    env: { CHROMIUM: chromium.path, PLAYWRIGHT_JSON_OUTPUT_NAME: e2eFile },
+    show: true,
+  });
+  const stats = readJson(e2eFile)?.stats;
+  count('end to end', stats?.expected ?? 0, stats ? stats.unexpected + stats.flaky : 1, e2e.seconds);
+  if (!e2e.ok && stats && stats.unexpected + stats.flaky === 0) count('end to end, closing', 0, 1, 0);
+}
+
+process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+process.exit(failed === 0 ? 0 : 1);
