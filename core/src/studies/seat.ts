@@ -155,7 +155,7 @@ function angleAt(setting: Setting, a: PlacedLoudspeaker, b: PlacedLoudspeaker): 
   return (Math.abs(angle) * 180) / Math.PI;
 }
 
-function issuesOf(setting: Setting, result: SeatResult): Issue[] {
+function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue[] {
   const issues: Issue[] = [];
   const add = (code: string, severity: Issue['severity'], where: string[], values: Issue['values']) =>
     issues.push({ code, severity, where, values });
@@ -166,6 +166,11 @@ function issuesOf(setting: Setting, result: SeatResult): Issue[] {
     add('seat.head-above-ceiling', 'wrong', ['head'], { height: setting.head[2] });
   if (Math.abs(result.headPart - 0.5) <= SEAT_LIMITS.centreNull) {
     add('seat.centre-null', 'warning', ['head'], { part: result.headPart, f: setting.c / (2 * result.length) });
+  }
+  const pushedBack = result.headFromFront - result.ruleDistance;
+  if (project.listening.placed === 'rule' && pushedBack > 0.001) {
+    const { triangleSide } = project.listening;
+    add('seat.pushed-back', 'warning', ['head'], { by: pushedBack, side: triangleSide });
   }
   if (headInside && result.headFromRear !== null && result.headFromRear < SEAT_LIMITS.rearWall) {
     add('seat.rear-wall-close', 'warning', ['head'], { distance: result.headFromRear });
@@ -328,5 +333,5 @@ export function studySeat(project: Project, setting: Setting = settingOf(project
     symmetry,
     worstNotch: notches.length > 0 ? notches.reduce((w, n) => (n.levelDb < w.levelDb ? n : w)) : null,
   };
-  return { result, issues: issuesOf(setting, result), working: workingOf(project, setting, result) };
+  return { result, issues: issuesOf(project, setting, result), working: workingOf(project, setting, result) };
 }

@@ -49,6 +49,7 @@ describe('seat', () => {
   test.each<[string, Command[]]>([
     ['seat.centre-null', [{ type: 'move-head', x: 1.9, y: 2.6 }]],
     ['seat.rear-wall-close', [{ type: 'move-head', x: 1.9, y: 4.9 }]],
+    ['seat.pushed-back', [{ type: 'set-triangle', triangleSide: 2.4 }]],
     ['seat.head-outside', [{ type: 'move-head', x: 9, y: 2 }]],
     ['seat.unequal-sides', [{ type: 'move-loudspeaker', id: 'left', x: 1.0, y: 0.7, mirror: false }]],
     [

@@ -28,6 +28,8 @@ const SENTENCES: Record<string, Say> = {
   'seat.head-above-ceiling': (_v, l) => `The ears at ${l('height')} are above the ceiling.`,
   'seat.centre-null': (v, _l, n) =>
     `The head is at ${percent(v.part)} % of the length: the first length mode, ${n('f', 0)} Hz, vanishes there. Move at least 30 cm forward or back.`,
+  'seat.pushed-back': (_v, l) =>
+    `The triangle of ${l('side')} is too deep for the 38 % seat: the loudspeakers would stand in the front wall. The head sits ${l('by')} behind the rule; a shorter side brings it forward.`,
   'seat.rear-wall-close': (_v, l) =>
     `The head is ${l('distance')} from the rear wall: strong early reflections and uneven bass. Half a metre is the least.`,
   'seat.loudspeaker-outside': (v) => `Loudspeaker ${v.letter} is outside the room. Move it back inside.`,

@@ -23,7 +23,7 @@ defineProps<{ title: string; subtitle?: string; benchLabel: string }>();
 <style scoped>
 .stage {
   display: grid;
-  grid-template-columns: minmax(0, 1fr) 318px;
+  grid-template-columns: minmax(0, 1fr) 332px;
   height: 100%;
   min-height: 0;
 }

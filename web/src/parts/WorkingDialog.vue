@@ -86,6 +86,7 @@ th {
 .figure {
   font-family: var(--figures);
   text-align: right;
+  white-space: nowrap;
 }
 .unit {
   color: var(--ink-soft);

@@ -92,7 +92,7 @@ const outside = (curve: Curve, i: number): boolean => {
           <td class="figure strong">{{ r.curve.panels }}</td>
           <td class="figure">{{ fixed(r.curve.coverage * 100, 0) }} %</td>
           <td v-for="(t, i) in r.curve.eyring" :key="i" class="figure" :class="{ bad: outside(r.curve, i) }">
-            {{ t === null ? '∞' : fixed(t, 2) }}
+            {{ t === null ? '∞' : fixed(t, t < 1 ? 3 : 2) }}
           </td>
           <td>
             <span v-if="r.curve.worst" class="bad">{{ r.curve.worst.octave }} Hz {{ r.curve.worst.side }}</span>

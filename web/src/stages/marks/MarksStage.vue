@@ -146,10 +146,10 @@ function pick(m: Mark): void {
           <tr>
             <th>Mark</th>
             <th class="figure" title="First tape: from the front wall, or from the left wall on front and rear walls">
-              1st tape
+              1st
             </th>
             <th class="figure" title="Second tape: up from the floor, or from the left wall on floor and ceiling">
-              2nd tape
+              2nd
             </th>
             <th class="figure" title="Extra path">+ path</th>
             <th class="figure">ms</th>
@@ -236,7 +236,7 @@ table.list td :deep(.unit) {
 }
 table.list td,
 table.list th {
-  padding-right: 4px;
+  padding-right: 6px;
   white-space: nowrap;
 }
 .covered {
