@@ -22,13 +22,13 @@ module.exports = {
       name: 'base-is-lowest',
       severity: 'error',
       from: { path: `^core/src/(${base})/` },
-      to: { path: `^core/src/(?!${base})` },
+      to: { path: `^core/src/(?!${base}|testing/)` },
     },
     {
       name: 'ground-below-physics',
       severity: 'error',
       from: { path: `^core/src/(${ground})/` },
-      to: { path: `^core/src/(?!${base}|${ground})` },
+      to: { path: `^core/src/(?!${base}|${ground}|testing/)` },
     },
     {
       name: 'physics-knows-no-document',
@@ -80,6 +80,12 @@ module.exports = {
       severity: 'error',
       from: { path: '^web/src/workers/protocol' },
       to: { path: '.', dependencyTypesNot: ['type-only'] },
+    },
+    {
+      name: 'testing-is-for-tests',
+      severity: 'error',
+      from: { pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/src/testing/' },
     },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
     { name: 'no-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: '\\?|^virtual:' } },

@@ -29,6 +29,7 @@ export default defineConfig(
     extends: [tseslint.configs.disableTypeChecked],
     languageOptions: { globals: globals.node, parserOptions: { projectService: false } },
   },
+  { files: ['**/*.test.mjs'], languageOptions: { globals: globals.jest } },
   {
     files: ['core/src/**/*.ts'],
     rules: {

@@ -21,7 +21,7 @@ function bruteForce({ cost, max, rows }: IntegerProgramme): number | null {
       if (holds && (best === null || total < best)) best = total;
       return;
     }
-    for (x[i] = 0; x[i]! <= max[i]!; x[i]! += 1) step(i + 1);
+    for (x[i] = 0; x[i] <= max[i]!; x[i] += 1) step(i + 1);
     x[i] = 0;
   };
   step(0);

@@ -32,7 +32,7 @@ describe('the solid', () => {
     expect(volumeByDivergence(solid.faces)).toBeCloseTo(volume, 9);
     const flux = solid.faces
       .map((f) => newell(f.vertices))
-      .reduce((s, n) => [s[0]! + n[0], s[1]! + n[1], s[2]! + n[2]], [0, 0, 0]);
+      .reduce((s, n) => [s[0] + n[0], s[1] + n[1], s[2] + n[2]], [0, 0, 0]);
     flux.forEach((component) => expect(component).toBeCloseTo(0, 9));
   });
 
