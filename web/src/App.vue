@@ -39,7 +39,8 @@ const dropping = ref(false);
 onMounted(async () => {
   const wantsDemo = location.pathname.startsWith('/demo/');
   await router.isReady();
-  if (wantsDemo || !session.lastProject || !(await open.openStored(session.lastProject))) await open.openDemo();
+  const last = wantsDemo ? null : session.lastProject;
+  if (last === null || (await open.openStored(last)) !== 'opened') await open.openDemo();
 });
 
 function onKey(event: KeyboardEvent): void {

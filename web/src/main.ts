@@ -9,6 +9,14 @@ import { createApp } from 'vue';
 import App from './App.vue';
 import { vuetify } from './plugins';
 import { router } from './router';
+import { useSession } from './stores/session';
 import './styles/main.css';
 
-createApp(App).use(createPinia()).use(router).use(vuetify).mount('#app');
+const app = createApp(App).use(createPinia()).use(router).use(vuetify);
+app.config.errorHandler = (error) => {
+  // A fault of ours must not pass in silence; the project as last edited is kept.
+  console.error(error);
+  const text = error instanceof Error ? error.message : String(error);
+  useSession().message = { text: `That did not work: ${text}. The project is as it was.`, tone: 'wrong' };
+};
+app.mount('#app');

@@ -43,12 +43,24 @@ function valueAt(root: unknown, path: readonly PropertyKey[]): unknown {
   );
 }
 
+/** Kinds of values with their articles. */
+const KINDS: Record<string, string> = {
+  array: 'a list',
+  tuple: 'a list',
+  record: 'an object',
+  object: 'an object',
+  int: 'a whole number',
+  number: 'a number',
+  string: 'a text',
+  boolean: 'true or false',
+};
+
 /** A Zod issue as a sentence: what was expected, what was found. */
 export function issueSentence(issue: z.core.$ZodIssue, root: unknown): string {
   const got = found(valueAt(root, issue.path));
   switch (issue.code) {
     case 'invalid_type':
-      return `expected ${issue.expected === 'array' ? 'a list' : `a ${issue.expected}`}, found ${got}`;
+      return `expected ${KINDS[issue.expected] ?? issue.expected}, found ${got}`;
     case 'too_small':
       return issue.origin === 'number' || issue.origin === 'int'
         ? `expected at least ${issue.minimum}, found ${got}`

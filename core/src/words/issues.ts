@@ -42,7 +42,7 @@ const SENTENCES: Record<string, Say> = {
   'seat.notches-coincide': (v, l, n) =>
     `${v.letter} is about as far from the ${surface(v.first)} as from the ${surface(v.second)} (${l('distance')}): both cancel near ${n('f', 0)} Hz. Make the distances unequal.`,
   'seat.deep-notch': (v, _l, n) =>
-    `The nearest boundaries take ${n('levelDb', 1)} dB out of ${v.letter} at ${n('f', 0)} Hz. Move it nearer to or further from them; equalising cannot fill it.`,
+    `The nearest boundaries take ${fixed(-Number(v.levelDb), 1)} dB out of ${v.letter} at ${n('f', 0)} Hz. Move it nearer to or further from them; equalising cannot fill it.`,
   'seat.triangle-wide': (_v, _l, n) => `The loudspeakers are ${n('angleDeg', 0)}° apart: past 70° the centre empties.`,
   'seat.triangle-narrow': (_v, _l, n) =>
     `The loudspeakers are ${n('angleDeg', 0)}° apart: under 50° the image collapses.`,

@@ -4,14 +4,23 @@
  * knows no store. Pointing at a mark in one drawing lights its twin in the others.
  */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
-import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
-import { localToStrip, wallStrip } from '@tawny/core/geometry/unfold';
-import type { Mark } from '@tawny/core/studies/marks';
-import { boardLayout, offSheet, onSheet, planLayout } from './layout';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import { dimensionsOf } from './dimensions';
+import { boardLayout, offSheet, planLayout } from './layout';
 import FieldLayer from './layers/FieldLayer.vue';
 import PanelLayer from './layers/PanelLayer.vue';
 import SeatLayer from './layers/SeatLayer.vue';
-import TapeMark from './layers/TapeMark.vue';
+import TapeLayer from './layers/TapeLayer.vue';
+import {
+  flatTape,
+  outlinePoints,
+  placedPanels,
+  placedWalls,
+  planTape,
+  roomExtent,
+  soundPaths,
+  stripTape,
+} from './placements';
 import { startDrag } from './tools/drag';
 import type { BoardScene, Chosen, Move } from './types';
 
@@ -39,202 +48,38 @@ onMounted(() => {
 onBeforeUnmount(() => observer?.disconnect());
 
 const setting = computed(() => props.scene.setting);
-const strip = computed(() => wallStrip(setting.value.solid));
-const extent = computed(() => {
-  const xs = setting.value.solid.plan.map((c) => c.at[0]);
-  const ys = setting.value.solid.plan.map((c) => c.at[1]);
-  return {
-    width: Math.max(...xs),
-    length: Math.max(...ys),
-    height: setting.value.solid.height,
-    around: strip.value.reduce((sum, w) => sum + w.length, 0),
-  };
-});
+const marks = computed(() => props.scene.marks);
+const extent = computed(() => roomExtent(setting.value));
 const layout = computed(() =>
   props.planOnly
     ? planLayout(size.value.width, size.value.height, extent.value)
     : boardLayout(size.value.width, Math.max(380, size.value.height), extent.value, props.withAside === true),
 );
 const plan = computed(() => layout.value.plan);
-
-const outline = (sheet: typeof plan.value) =>
-  setting.value.solid.plan.map((c) => onSheet(sheet, c.at).join(',')).join(' ');
-
-const walls = computed(() =>
-  strip.value.map((place) => {
-    const face = setting.value.faces.find((f) => f.id === place.wall)!;
-    const { x, y, scale } = layout.value.strip;
-    return {
-      id: place.wall,
-      title: `${face.name[0]!.toUpperCase()}${face.name.slice(1)} ${face.id}`,
-      x: x + place.left * scale,
-      y,
-      width: place.length * scale,
-      height: extent.value.height * scale,
-    };
-  }),
-);
-
 const earY = computed(
   () => layout.value.strip.y + (extent.value.height - setting.value.head[2]) * layout.value.strip.scale,
 );
-
-function stripPoint(mark: Mark): [number, number] {
-  const place = strip.value.find((w) => w.wall === mark.face)!;
-  return onSheet(layout.value.strip, localToStrip(place, extent.value.height, mark.local));
-}
-
-const selectedMark = computed(() =>
-  props.scene.selected?.kind === 'mark'
-    ? (props.scene.marks.find((m) => m.id === props.scene.selected!.id) ?? null)
-    : null,
-);
-const planTape = computed(() =>
-  props.scene.marks
-    .filter((m) => m.face !== 'floor' && m.face !== 'ceiling')
-    .map((m) => {
-      const [x, y] = onSheet(plan.value, [m.at[0], m.at[1]]);
-      const side = setting.value.faces.find((f) => f.id === m.face)!.side;
-      const upright = side === 'left' || side === 'right';
-      return { mark: m, x, y, width: upright ? 7 : 24, height: upright ? 24 : 7 };
-    }),
-);
-const floorTape = computed(() =>
-  props.scene.marks
-    .filter((m) => m.face === 'floor')
-    .map((m) => ({ mark: m, at: onSheet(plan.value, [m.at[0], m.at[1]]) })),
-);
-const ceilingTape = computed(() =>
-  props.scene.marks
-    .filter((m) => m.face === 'ceiling')
-    .map((m) => ({ mark: m, at: onSheet(layout.value.ceiling, [m.at[0], m.at[1]]) })),
-);
-const wallTape = computed(() =>
-  props.scene.marks
-    .filter((m) => m.face !== 'floor' && m.face !== 'ceiling')
-    .map((m) => ({ mark: m, at: stripPoint(m) })),
-);
-const paths = computed(() =>
-  props.scene.marks.map((m) => ({
-    mark: m,
-    d: `M${m.path.map((p) => onSheet(plan.value, [p[0], p[1]]).join(' ')).join('L')}`,
-  })),
-);
-
-const wallPanels = computed(() =>
-  props.scene.panels
-    .filter((p) => p.face !== 'ceiling' && p.face !== 'floor')
-    .map((p) => {
-      const place = strip.value.find((w) => w.wall === p.face)!;
-      const [x, y] = onSheet(layout.value.strip, localToStrip(place, extent.value.height, [p.left, p.low + p.height]));
-      const s = layout.value.strip.scale;
-      return { x, y, width: p.width * s, height: p.height * s, depth: p.depth };
-    }),
-);
-const ceilingPanels = computed(() =>
-  props.scene.panels
-    .filter((p) => p.face === 'ceiling')
-    .map((p) => {
-      const [x, y] = onSheet(layout.value.ceiling, [p.left, p.low]);
-      const s = layout.value.ceiling.scale;
-      return { x, y, width: p.width * s, height: p.height * s, depth: p.depth };
-    }),
-);
-
-interface Dimension {
-  x1: number;
-  y1: number;
-  x2: number;
-  y2: number;
-  text: string;
-  tx: number;
-  ty: number;
-  anchor: 'start' | 'middle';
-}
-const planEdge = computed(() => ({
-  right: plan.value.x + extent.value.width * plan.value.scale,
-  bottom: plan.value.y + extent.value.length * plan.value.scale,
-  floor: layout.value.strip.y + extent.value.height * layout.value.strip.scale,
+const tapes = computed(() => ({
+  plan: planTape(setting.value, marks.value, plan.value),
+  floor: flatTape(marks.value, 'floor', plan.value),
+  ceiling: flatTape(marks.value, 'ceiling', layout.value.ceiling),
+  strip: stripTape(setting.value, marks.value, layout.value.strip),
 }));
-const figure = (metres: number) => formatLength(metres, props.scene.system).value;
-
-/** From the front wall down to a place, at the right of the plan. */
-function fromFront(metres: number): Dimension {
-  const x = planEdge.value.right + 10;
-  const y = plan.value.y + metres * plan.value.scale;
-  return {
-    x1: x,
-    y1: plan.value.y,
-    x2: x,
-    y2: y,
-    text: figure(metres),
-    tx: x + 4,
-    ty: (plan.value.y + y) / 2 + 4,
-    anchor: 'start',
-  };
-}
-/** From the left wall across to a place, under the plan. */
-function fromLeft(metres: number): Dimension {
-  const y = planEdge.value.bottom + 10;
-  const x = plan.value.x + metres * plan.value.scale;
-  return {
-    x1: plan.value.x,
-    y1: y,
-    x2: x,
-    y2: y,
-    text: figure(metres),
-    tx: (plan.value.x + x) / 2,
-    ty: y + 13,
-    anchor: 'middle',
-  };
-}
-/** Up from the floor, on the strip. */
-function fromFloor(metres: number, x: number): Dimension {
-  const { floor } = planEdge.value;
-  const y = floor - metres * layout.value.strip.scale;
-  return { x1: x, y1: y, x2: x, y2: floor, text: figure(metres), tx: x + 4, ty: (y + floor) / 2 + 8, anchor: 'start' };
-}
-
-/** Dimension lines from the datum to the chosen thing; the room's own when nothing is chosen. */
-const dimensions = computed((): Dimension[] => {
-  const chosen = props.scene.selected;
-  const m = selectedMark.value;
-  if (m) {
-    const side = setting.value.faces.find((f) => f.id === m.face)!.side;
-    const list: Dimension[] = [];
-    if (side !== 'front' && side !== 'rear') list.push(fromFront(m.at[1]));
-    if (side !== 'left' && side !== 'right') list.push(fromLeft(m.at[0]));
-    if (m.face !== 'floor' && m.face !== 'ceiling' && !props.planOnly)
-      list.push(fromFloor(m.at[2], stripPoint(m)[0] + 17));
-    return list;
-  }
-  const at =
-    chosen?.kind === 'head'
-      ? setting.value.head
-      : chosen?.kind === 'loudspeaker'
-        ? setting.value.loudspeakers.find((l) => l.id === chosen.id)?.at
-        : undefined;
-  if (at) return [fromFront(at[1]), fromLeft(at[0])];
-  if (props.scene.field) return [];
-  return [
-    fromFront(extent.value.length),
-    fromLeft(extent.value.width),
-    ...(props.planOnly ? [] : [fromFloor(extent.value.height, layout.value.strip.x + 14)]),
-  ];
-});
-
-const isChosen = (m: Mark) => props.scene.selected?.kind === 'mark' && props.scene.selected.id === m.id;
-const tapeBind = (m: Mark) => ({
-  letter: m.letter,
-  selected: isChosen(m),
-  hovered: props.scene.hovered === m.id,
-  covered: m.covered,
-});
-const choose = (m: Mark) => emit('select', { kind: 'mark', id: m.id });
-const size2 = computed(
+const paths = computed(() => soundPaths(marks.value, plan.value));
+const walls = computed(() => placedWalls(setting.value, layout.value.strip));
+const wallPanels = computed(() => placedPanels(setting.value, props.scene.panels, layout.value, 'walls'));
+const ceilingPanels = computed(() => placedPanels(setting.value, props.scene.panels, layout.value, 'ceiling'));
+const dimensions = computed(() => dimensionsOf(props.scene, layout.value, extent.value, props.planOnly === true));
+const planSize = computed(
   () =>
     `${lengthText(extent.value.width, props.scene.system)} × ${lengthText(extent.value.length, props.scene.system)}`,
 );
+const pointing = computed(() => ({ selected: props.scene.selected, hovered: props.scene.hovered }));
+const isChosen = (kind: string, id: string) => props.scene.selected?.kind === kind && props.scene.selected.id === id;
+const onTape = {
+  select: (chosen: Chosen) => emit('select', chosen),
+  hover: (id: string | null) => emit('hover', id),
+};
 
 function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: readonly [number, number]): void {
   startDrag(event, what, from, {
@@ -260,9 +105,9 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
     >
       <text class="title" :x="plan.x" :y="plan.y - 10">
         Plan
-        <tspan class="soft">{{ size2 }}</tspan>
+        <tspan class="soft">{{ planSize }}</tspan>
       </text>
-      <polygon class="sheet" :points="outline(plan)" />
+      <polygon class="sheet" :points="outlinePoints(setting, plan)" />
       <FieldLayer
         v-if="scene.field"
         :field="scene.field"
@@ -271,26 +116,16 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
         :width="extent.width * plan.scale"
         :height="extent.length * plan.scale"
       />
-      <polygon class="outline" :points="outline(plan)" />
+      <polygon class="outline" :points="outlinePoints(setting, plan)" />
       <g class="paths">
         <path
           v-for="p in paths"
           :key="p.mark.id"
           :d="p.d"
-          :class="{ selected: isChosen(p.mark), hovered: scene.hovered === p.mark.id }"
+          :class="{ selected: isChosen('mark', p.mark.id), hovered: scene.hovered === p.mark.id }"
         />
       </g>
-      <g class="tapes" @pointerleave="emit('hover', null)">
-        <g
-          v-for="t in planTape"
-          :key="t.mark.id"
-          class="hit"
-          @click="choose(t.mark)"
-          @pointerenter="emit('hover', t.mark.id)"
-        >
-          <TapeMark :x="t.x" :y="t.y" :width="t.width" :height="t.height" edge v-bind="tapeBind(t.mark)" />
-        </g>
-      </g>
+      <TapeLayer :tapes="tapes.plan" v-bind="pointing" edge v-on="onTape" />
       <SeatLayer
         v-if="scene.showSeat"
         :setting="setting"
@@ -302,36 +137,16 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
         @nudge="emit('nudged', $event)"
         @select="emit('select', $event)"
       />
+      <TapeLayer :tapes="tapes.floor" v-bind="pointing" v-on="onTape" />
 
-      <g @pointerleave="emit('hover', null)">
-        <g
-          v-for="t in floorTape"
-          :key="t.mark.id"
-          class="hit"
-          @click="choose(t.mark)"
-          @pointerenter="emit('hover', t.mark.id)"
-        >
-          <TapeMark :x="t.at[0]" :y="t.at[1]" :width="24" :height="18" v-bind="tapeBind(t.mark)" />
-        </g>
-      </g>
       <template v-if="!planOnly">
         <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - 10">
           Ceiling
           <tspan class="soft">as mirrored in the floor</tspan>
         </text>
-        <polygon class="sheet outline" :points="outline(layout.ceiling)" />
+        <polygon class="sheet outline" :points="outlinePoints(setting, layout.ceiling)" />
         <PanelLayer :panels="ceilingPanels" />
-        <g @pointerleave="emit('hover', null)">
-          <g
-            v-for="t in ceilingTape"
-            :key="t.mark.id"
-            class="hit"
-            @click="choose(t.mark)"
-            @pointerenter="emit('hover', t.mark.id)"
-          >
-            <TapeMark :x="t.at[0]" :y="t.at[1]" :width="26" :height="20" v-bind="tapeBind(t.mark)" />
-          </g>
-        </g>
+        <TapeLayer :tapes="tapes.ceiling" v-bind="pointing" v-on="onTape" />
 
         <slot v-if="layout.aside" name="aside" v-bind="layout.aside" />
 
@@ -343,7 +158,7 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
           <text class="soft" :x="w.x + 4" :y="w.y - 7">{{ w.title }}</text>
           <rect
             class="sheet outline"
-            :class="{ chosen: scene.selected?.kind === 'face' && scene.selected.id === w.id }"
+            :class="{ chosen: isChosen('face', w.id) }"
             :x="w.x"
             :y="w.y"
             :width="w.width"
@@ -359,17 +174,7 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
           :y1="earY"
           :y2="earY"
         />
-        <g @pointerleave="emit('hover', null)">
-          <g
-            v-for="t in wallTape"
-            :key="t.mark.id"
-            class="hit"
-            @click="choose(t.mark)"
-            @pointerenter="emit('hover', t.mark.id)"
-          >
-            <TapeMark :x="t.at[0]" :y="t.at[1]" :width="24" :height="22" v-bind="tapeBind(t.mark)" />
-          </g>
-        </g>
+        <TapeLayer :tapes="tapes.strip" v-bind="pointing" v-on="onTape" />
       </template>
       <g class="dimensions">
         <g v-for="(d, i) in dimensions" :key="i">
@@ -431,9 +236,6 @@ polygon.outline:not(.sheet) {
 .paths path.selected {
   stroke: var(--tawny);
   stroke-width: 2.4;
-}
-.hit {
-  cursor: pointer;
 }
 .ears {
   stroke: var(--tawny);

@@ -12,13 +12,22 @@ describe('the board’s layout', () => {
     [620, 500, { width: 2.3, length: 8, height: 2.2, around: 20.6 }],
   ])('at %i × %i nothing overlaps or leaves the sheet', (width, height, room) => {
     const { plan, ceiling, strip, aside, height: total } = boardLayout(width, height, room, true);
-    expect(ceiling.x).toBeGreaterThan(plan.x + room.width * plan.scale);
+    const beside = ceiling.x > plan.x + room.width * plan.scale;
+    const below = ceiling.y > plan.y + room.length * plan.scale;
+    expect(beside || below).toBe(true);
     expect(ceiling.x + room.width * ceiling.scale).toBeLessThanOrEqual(width);
-    expect(strip.y).toBeGreaterThan(plan.y + room.length * plan.scale);
+    expect(strip.y).toBeGreaterThan(ceiling.y + room.length * plan.scale);
     expect(strip.x + room.around * strip.scale).toBeLessThanOrEqual(width);
     expect(strip.y + room.height * strip.scale).toBeLessThanOrEqual(total);
     if (aside) expect(aside.x + aside.width).toBeLessThanOrEqual(width);
     expect(plan.scale).toBe(ceiling.scale);
+  });
+
+  test('a wide room is stacked, a long one stands side by side', () => {
+    const wide = boardLayout(834, 660, { width: 9, length: 3, height: 2.5, around: 24 }, false);
+    expect(wide.ceiling.x).toBe(wide.plan.x);
+    const long = boardLayout(834, 660, ROOM, false);
+    expect(long.ceiling.y).toBe(long.plan.y);
   });
 
   test('the demo room fits the height it is given', () => {

@@ -30,37 +30,46 @@ export interface RoomExtent {
   around: number;
 }
 
+const MARGIN = 14; // px around everything
 const TITLE = 24; // px above each drawing for its title
-const GUTTER = 44; // px between drawings: room for a dimension line
+const GUTTER = 58; // px between drawings: room for a dimension line
 const BELOW = 22; // px under the plan for outside labels
 const ASIDE = 170; // px an aside needs
+const LEAST_WITH_ASIDE = 560; // px: on a narrower board the plans come first
 const STRIP_PART = 0.3; // of the height, at most
 
 /**
- * Plan and ceiling share a scale; the strip has its own, the largest that fits the width.
+ * Plan and ceiling share a scale, side by side or one above the other, whichever draws them larger; the strip has its own,
+ * the largest that fits the width.
  * @param withAside keep room for a drawing right of the ceiling
  */
 export function boardLayout(width: number, height: number, room: RoomExtent, withAside: boolean): BoardLayout {
-  const inner = Math.max(200, width - 2 * 14);
+  const inner = Math.max(200, width - 2 * MARGIN);
   const stripScale = Math.min(inner / room.around, (height * STRIP_PART - TITLE) / room.height);
   const stripHeight = room.height * stripScale + TITLE * 2;
-  const forPlans = inner - GUTTER - (withAside ? ASIDE + GUTTER : 0);
-  const scale = Math.max(
-    8,
-    Math.min(forPlans / (2 * room.width), (height - stripHeight - TITLE - BELOW - 16) / room.length),
-  );
+  const roomForAside = withAside && inner >= LEAST_WITH_ASIDE;
+  const forPlans = inner - (roomForAside ? ASIDE + GUTTER : 0);
+  const heightForPlans = height - stripHeight - TITLE - BELOW - 16;
+  const beside = Math.min((forPlans - GUTTER) / (2 * room.width), heightForPlans / room.length);
+  const above = Math.min((forPlans - GUTTER) / room.width, (heightForPlans - BELOW - TITLE * 2) / (2 * room.length));
+  const stacked = above > beside;
+  const scale = Math.max(8, stacked ? above : beside);
+  const [planWidth, planHeight] = [room.width * scale, room.length * scale];
   const top = TITLE + 4;
-  const ceilingX = 14 + room.width * scale + GUTTER;
-  const asideX = ceilingX + room.width * scale + GUTTER;
-  const asideWidth = 14 + inner - asideX;
-  const stripY = top + room.length * scale + BELOW + TITLE * 2;
+  const ceiling = stacked
+    ? { x: MARGIN, y: top + planHeight + BELOW + TITLE * 2, scale }
+    : { x: MARGIN + planWidth + GUTTER, y: top, scale };
+  const asideX = ceiling.x + planWidth + GUTTER;
+  const asideWidth = MARGIN + inner - asideX;
+  const plansEnd = ceiling.y + planHeight;
+  const stripY = plansEnd + BELOW + TITLE * 2;
   return {
-    plan: { x: 14, y: top, scale },
-    ceiling: { x: ceilingX, y: top, scale },
-    strip: { x: 14, y: stripY, scale: stripScale },
+    plan: { x: MARGIN, y: top, scale },
+    ceiling,
+    strip: { x: MARGIN, y: stripY, scale: stripScale },
     aside:
-      withAside && asideWidth >= 120
-        ? { x: asideX, y: top, width: Math.min(asideWidth, 260), height: room.length * scale }
+      roomForAside && asideWidth >= 120
+        ? { x: asideX, y: top, width: Math.min(asideWidth, 260), height: plansEnd - top }
         : null,
     height: stripY + room.height * stripScale + 12,
   };
@@ -68,8 +77,11 @@ export function boardLayout(width: number, height: number, room: RoomExtent, wit
 
 /** The plan alone, as large as fits. */
 export function planLayout(width: number, height: number, room: RoomExtent): BoardLayout {
-  const scale = Math.max(8, Math.min((width - 28 - GUTTER) / room.width, (height - TITLE - BELOW - 12) / room.length));
-  const plan = { x: 14, y: TITLE + 4, scale };
+  const scale = Math.max(
+    8,
+    Math.min((width - 2 * MARGIN - GUTTER) / room.width, (height - TITLE - BELOW - 12) / room.length),
+  );
+  const plan = { x: MARGIN, y: TITLE + 4, scale };
   return { plan, ceiling: plan, strip: plan, aside: null, height };
 }
 

@@ -294,14 +294,4 @@ svg.plotted .callout text {
   stroke: var(--paper);
   stroke-width: 4px;
 }
-.reading line {
-  stroke: var(--ink);
-  stroke-dasharray: 2 2;
-}
-svg.plotted .reading text {
-  fill: var(--ink);
-  paint-order: stroke;
-  stroke: var(--paper);
-  stroke-width: 6px;
-}
 </style>

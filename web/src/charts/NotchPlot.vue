@@ -146,14 +146,4 @@ svg.plotted .notch text {
   stroke: var(--paper);
   stroke-width: 3px;
 }
-.reading line {
-  stroke: var(--ink);
-  stroke-dasharray: 2 2;
-}
-svg.plotted .reading text {
-  fill: var(--ink);
-  paint-order: stroke;
-  stroke: var(--paper);
-  stroke-width: 6px;
-}
 </style>

@@ -19,15 +19,16 @@ export function useOpenProject() {
     session.selection = null;
   }
 
-  /** A project of the shelf. False, with a word on screen, when it is not there or cannot be read. */
-  async function openStored(id: string): Promise<boolean> {
+  /** A project of the shelf; what cannot be read stays there and is told about. */
+  async function openStored(id: string): Promise<'opened' | 'missing' | 'refused'> {
     const read = await document.load(id);
-    if (read?.ok) {
+    if (!read) return 'missing';
+    if (read.ok) {
       show(read.project, false);
-      return true;
+      return 'opened';
     }
-    if (read) session.refusal = { file: 'the project kept in this browser', problems: read.problems };
-    return false;
+    session.refusal = { file: 'The project kept in this browser', problems: read.problems };
+    return 'refused';
   }
 
   return {
@@ -35,7 +36,9 @@ export function useOpenProject() {
     /** The stored demo with its edits, or the demo as shipped. */
     async openDemo(): Promise<void> {
       const demo = demoProject();
-      if (!(await openStored(demo.id))) show(demo, true);
+      const state = await openStored(demo.id);
+      // An unreadable record keeps its place on the shelf: the fresh demo gets a name of its own.
+      if (state !== 'opened') show(state === 'missing' ? demo : { ...demo, id: newId() }, true);
     },
     startDemoAfresh(): void {
       show({ ...demoProject(), id: newId(), name: 'Bakehouse afresh' }, true);

@@ -57,6 +57,9 @@ h1 {
   padding: 12px 14px 20px;
 }
 @media (max-width: 860px) {
+  header .soft {
+    display: none;
+  }
   .stage {
     display: block;
     overflow-y: auto;

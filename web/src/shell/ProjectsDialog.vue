@@ -39,7 +39,7 @@ const when = (ms: number) => new Intl.DateTimeFormat(undefined, { dateStyle: 'me
 
 async function take(id: string): Promise<void> {
   await doc.flush();
-  if (await opener.openStored(id)) emit('close');
+  if ((await opener.openStored(id)) === 'opened') emit('close');
 }
 async function create(): Promise<void> {
   await doc.flush();

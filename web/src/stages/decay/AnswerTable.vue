@@ -16,6 +16,8 @@ interface Row {
   id: string;
   name: string;
   curve: Curve;
+  /** Shown for comparison only: judged by no limit. */
+  times?: readonly (number | null)[];
 }
 const NEAREST = {
   'too-dead': 'Nearest, others too dead',
@@ -24,10 +26,15 @@ const NEAREST = {
 } as const;
 const rows = computed((): Row[] => {
   const { bare, chosen, answer } = props.result;
-  const list: Row[] = [
-    { id: 'bare', name: 'Bare room', curve: bare },
-    { id: 'chosen', name: 'Chosen', curve: chosen },
-  ];
+  const list: Row[] = [{ id: 'bare', name: 'Bare room', curve: bare }];
+  if (chosen.panels > 0) list.push({ id: 'chosen', name: 'Chosen', curve: chosen });
+  const compared = chosen.panels > 0 ? chosen : bare;
+  list.push({
+    id: 'sabine',
+    name: `${chosen.panels > 0 ? 'Chosen' : 'Bare'}, by Sabine`,
+    curve: compared,
+    times: compared.sabine,
+  });
   if (answer.status === 'reached') {
     if (answer.fewer) list.push({ id: 'fewer', name: 'One fewer', curve: answer.fewer });
     list.push({ id: 'answer', name: 'Smallest that reaches it', curve: answer.curve });
@@ -87,15 +94,21 @@ const outside = (curve: Curve, i: number): boolean => {
         </tr>
       </thead>
       <tbody>
-        <tr v-for="r in rows" :key="r.id" :class="{ selected: r.id === 'answer' }" :data-row="r.id">
+        <tr v-for="r in rows" :key="r.id" :class="{ selected: r.id === 'answer', soft: r.times }" :data-row="r.id">
           <td>{{ r.name }}</td>
           <td class="figure strong">{{ r.curve.panels }}</td>
           <td class="figure">{{ fixed(r.curve.coverage * 100, 0) }} %</td>
-          <td v-for="(t, i) in r.curve.eyring" :key="i" class="figure" :class="{ bad: outside(r.curve, i) }">
+          <td
+            v-for="(t, i) in r.times ?? r.curve.eyring"
+            :key="i"
+            class="figure"
+            :class="{ bad: !r.times && outside(r.curve, i) }"
+          >
             {{ t === null ? '∞' : fixed(t, t < 1 ? 3 : 2) }}
           </td>
           <td>
-            <span v-if="r.curve.worst" class="bad">{{ r.curve.worst.octave }} Hz {{ r.curve.worst.side }}</span>
+            <span v-if="r.times">for comparison</span>
+            <span v-else-if="r.curve.worst" class="bad">{{ r.curve.worst.octave }} Hz {{ r.curve.worst.side }}</span>
             <span v-else class="good">all inside</span>
           </td>
         </tr>
