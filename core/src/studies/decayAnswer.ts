@@ -7,7 +7,7 @@
 import type { IntegerRow, IntegerSolver } from '../dosage/solver';
 import { OCTAVES } from '../quantities/bands';
 import { LOGARITHM_CAP, meanAlphaForTime } from '../reverberation/decay';
-import { bandSurfaces, type Curve, type DecayFace, type Judged } from './decayCurves';
+import { bandSurfaces, coveredAlpha, type Curve, type DecayFace, type Judged } from './decayCurves';
 import type { Answer, DecayInputs } from './decayTypes';
 
 interface Wishes {
@@ -34,9 +34,10 @@ function programmeFor(
       surface * meanAlphaForTime(time, inputs.volume, surface, inputs.c, inputs.mEnergy[b]!) - bare;
     rows.push({
       name: `octave ${OCTAVES[b]}`,
-      coefficients: faces.map(
-        (f) => area * (Math.min(LOGARITHM_CAP, panelAlpha[b]!) - Math.min(LOGARITHM_CAP, f.alpha[b]!)),
-      ),
+      coefficients: faces.map((f) => {
+        const wall = Math.min(LOGARITHM_CAP, f.alpha[b]!);
+        return area * (coveredAlpha(panelAlpha[b]!, wall) - wall);
+      }),
       lower: limit.upper === null ? null : areaFor(limit.upper),
       upper: w.lowerLimits && limit.lower > 0 ? areaFor(limit.lower) : null,
     });

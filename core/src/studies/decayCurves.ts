@@ -68,6 +68,17 @@ export const PANEL_SPREAD = 0.1;
 
 export type Judged = readonly (DecayLimits | null)[];
 
+/** A coefficient as logarithms take it. */
+const clip = (alpha: number): number => Math.min(LOGARITHM_CAP, Math.max(0, alpha));
+
+/**
+ * Coefficient of a surface under a panel: the panel's, but never less than the bare surface's, since what a thin panel lets
+ * through at low frequencies still meets the wall behind its open back. A lower bound: the two together absorb a little more.
+ */
+export function coveredAlpha(panel: number, wall: number): number {
+  return Math.max(clip(panel), clip(wall));
+}
+
 /** Surfaces of one octave: each face's bare rest, and its panels. `widen` scales α by 1 ± its spread. */
 export function bandSurfaces(
   room: DecayRoom,
@@ -77,12 +88,13 @@ export function bandSurfaces(
   widen: -1 | 0 | 1 = 0,
 ): BandSurface[] {
   const panelArea = room.panel.width * room.panel.height;
-  const clip = (a: number): number => Math.min(LOGARITHM_CAP, Math.max(0, a));
+  const panel = panelAlpha[band]! * (1 + widen * PANEL_SPREAD);
   return room.faces.flatMap((f): BandSurface[] => {
     const covered = Math.min(f.area, (counts[f.id] ?? 0) * panelArea);
+    const wall = f.alpha[band]! * (1 + widen * f.spread);
     return [
-      { area: f.area - covered, alpha: clip(f.alpha[band]! * (1 + widen * f.spread)), axis: f.axis },
-      { area: covered, alpha: clip(panelAlpha[band]! * (1 + widen * PANEL_SPREAD)), axis: f.axis },
+      { area: f.area - covered, alpha: clip(wall), axis: f.axis },
+      { area: covered, alpha: coveredAlpha(panel, wall), axis: f.axis },
     ];
   });
 }

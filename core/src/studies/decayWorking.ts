@@ -78,7 +78,7 @@ export function decayWorking(inputs: DecayInputs, result: DecayResult): Working[
     id: 'panel-count',
     title: 'Smallest number of panels',
     formula:
-      'min Σn  with  ΣSα + Σ n·a·(α_panel − α_wall) ≥ S·(1 − e^(−(KV/T_max − 4mV)/S))  and ≤ the same for T_min, in every judged octave',
+      'min Σn  with  ΣSα + Σ n·a·(max(α_panel, α_wall) − α_wall) ≥ S·(1 − e^(−(KV/T_max − 4mV)/S))  and ≤ the same for T_min, in every judged octave',
     symbols: [
       ...common,
       { symbol: 'a', meaning: 'area of one panel', value: inputs.panel.width * inputs.panel.height, unit: 'm²' },

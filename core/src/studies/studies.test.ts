@@ -268,6 +268,15 @@ describe('decay', () => {
     for (const f of usable) expect(first.filter((id) => id === f.id)).toHaveLength(f.needed);
   });
 
+  test('no panel, however thin, makes any band ring longer than the bare room', () => {
+    const thin: Command = { type: 'set-panel', panel: { depth: 0.02, gap: 0, flowResistivity: 5000 } };
+    const { bare, chosen } = studyDecay(
+      decayInputs(room(thin, { type: 'set-counts', counts: { ceiling: 12 } })),
+      solver,
+    ).result;
+    chosen.eyring.forEach((t, i) => expect(t!).toBeLessThanOrEqual(bare.eyring[i]! + 1e-12));
+  });
+
   test('progress rises to one', () => {
     const parts: number[] = [];
     studyDecay(decayInputs(room()), solver, (p) => parts.push(p));

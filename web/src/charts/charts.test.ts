@@ -1,0 +1,36 @@
+import { csvText } from './exports';
+import { frequencyScale, frequencyTicks, levelScale, roundTicks, spread } from './axis';
+
+const FRAME = { width: 500, height: 300, left: 40, right: 60, top: 10, bottom: 30 };
+
+test('frequency ticks are the third octaves of the range, octaves labelled with their nominal names', () => {
+  const ticks = frequencyTicks(19, 300);
+  expect(ticks.map((t) => t.label).filter(Boolean)).toEqual(['31.5', '63', '125', '250']);
+  expect(ticks).toHaveLength(12);
+  expect(ticks[1]!.f / ticks[0]!.f).toBeCloseTo(10 ** 0.1, 12);
+});
+
+test('the frequency axis is logarithmic and fills its frame, the level axis points up', () => {
+  const x = frequencyScale(FRAME, 20, 2000);
+  [20, 200, 2000].forEach((f, i) => expect(x(f)).toBeCloseTo([40, 240, 440][i]!, 9));
+  const y = levelScale(FRAME, 0, 2);
+  expect([y(0), y(2)]).toEqual([270, 10]);
+});
+
+test('ticks on a linear axis are round and inside the range', () => {
+  expect(roundTicks(0, 2.1, 5)).toEqual([0, 0.5, 1, 1.5, 2]);
+});
+
+test('one label or none needs no pushing', () => {
+  expect(spread([], 15, 0, 100)).toEqual([]);
+  expect(spread([40], 15, 0, 100)).toEqual([40]);
+});
+
+test('CSV quotes what must be quoted and leaves an empty cell for no value', () => {
+  expect(
+    csvText([
+      { 'a, b': 1.5, c: null },
+      { 'a, b': -2, c: 'say "so"' },
+    ]),
+  ).toBe('"a, b",c\r\n1.5,\r\n-2,"say ""so"""\r\n');
+});
