@@ -64,7 +64,12 @@ test.each([
     'climate.humidityPercent',
     'expected at most 100, found 140',
   ],
-  ['a missing part', (d: Loose) => delete (d as Partial<Loose>).climate, 'climate', 'expected an object, found nothing'],
+  [
+    'a missing part',
+    (d: Loose) => delete (d as Partial<Loose>).climate,
+    'climate',
+    'expected an object, found nothing',
+  ],
   ['a list gone', (d: Loose) => Object.assign(d, { loudspeakers: {} }), 'loudspeakers', 'expected a list, found {}'],
   [
     'something unknown',
