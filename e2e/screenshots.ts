@@ -12,7 +12,7 @@ test('main views', async ({ page }) => {
   await openDemo(page);
   for (const name of STAGES) {
     await stage(page, name);
-    await page.mouse.move(640, 795);
+    await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
   }

@@ -83,8 +83,8 @@ export function layeredAbsorption(
   return absorptionAt(surfaceImpedance(layers, frequency, sine, air), angle);
 }
 
-/** Simpson intervals over the angles: 0.2° steps, finer than 1e-3 in α for cavities to half a metre at 8 kHz. */
-const ANGLE_STEPS = 450;
+/** Simpson intervals over the angles: 0.1° steps, within 5e-4 in α for cavities to two metres at 10 kHz. */
+const ANGLE_STEPS = 900;
 
 /**
  * Diffuse-field absorption: ∫α sin 2θ dθ from 0 to θmax over sin²θmax.
