@@ -93,7 +93,8 @@ const shape = z.strictObject({
     triangleSide: within('triangleSide'),
     apexBehind: within('apexBehind'),
   }),
-  loudspeakers: z.array(loudspeaker).max(24),
+  /** At most as many as the covering of marks is exact for. */
+  loudspeakers: z.array(loudspeaker).max(12),
   target: z.strictObject({ school: z.enum(SCHOOLS), lowestOctave: z.union(OCTAVES.map((o) => z.literal(o))) }),
   treatment: z.strictObject({
     panel,

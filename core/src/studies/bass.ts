@@ -14,12 +14,22 @@ import {
   weylCount,
 } from '../modes/box';
 import type { Project } from '../project/schema';
-import { OCTAVE_MIDBANDS } from '../quantities/bands';
+import { OCTAVE_MIDBANDS, thirdOctaveEdges } from '../quantities/bands';
 import { eyring } from '../reverberation/decay';
 import { type Setting, settingOf } from './setting';
 import type { Issue, Study, Working } from './types';
 
 export const MODE_LIMIT_HZ = 300;
+
+/** A hall has tens of thousands of modes below 300 Hz, and no use for a list of them: it ends where so many are expected. */
+const MOST_MODES = 1500;
+
+/** Frequency up to which modes are listed, Hz. */
+function modeLimit(box: BoxSize, c: number): number {
+  let limit = MODE_LIMIT_HZ;
+  while (weylCount(box, c, limit) > MOST_MODES) limit -= 5;
+  return limit;
+}
 
 /** Below −12 dB of the mode's maximum the seat is in its null, above −3 dB at its peak. */
 export const NULL_BELOW = 10 ** (-12 / 20);
@@ -37,6 +47,8 @@ export interface BassResult {
   /** Listener's frame: x width, y length, z height; null when the room is not a box. */
   box: BoxSize | null;
   modes: SeatMode[];
+  /** Modes are listed up to here, Hz: 300, or less in a hall. */
+  limit: number;
   bands: BandCount[];
   spacing: Spacing | null;
   expectedCount: number;
@@ -160,6 +172,7 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
       result: {
         box: null,
         modes: [],
+        limit: MODE_LIMIT_HZ,
         bands: [],
         spacing: null,
         expectedCount: 0,
@@ -171,11 +184,14 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
     };
   }
   const box = plain;
-  const modes = boxModes(box, setting.c, MODE_LIMIT_HZ).map((m): SeatMode => {
+  const limit = modeLimit(box, setting.c);
+  const modes = boxModes(box, setting.c, limit).map((m): SeatMode => {
     const pressure = modePressure(box, m.n, setting.head);
     return { ...m, pressure, atSeat: atSeatWord(pressure) };
   });
-  const bands = thirdOctaveCounts(modes, BAND_NUMBERS);
+  // A band the list only half reaches would look like a drop.
+  const whole = BAND_NUMBERS.filter((k) => thirdOctaveEdges(k)[1] <= limit);
+  const bands = thirdOctaveCounts(modes, whole);
   const spacing = spacingCriterion(modes, bands);
   if (spacing.firstDrop !== null) {
     issues.push({ code: 'bass.spacing-drop', severity: 'warning', where: [], values: { f: spacing.firstDrop } });
@@ -195,12 +211,16 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
   if (upright) {
     issues.push({ code: 'bass.height-null', severity: 'note', where: ['head'], values: { f: upright.f } });
   }
+  if (limit < MODE_LIMIT_HZ) {
+    issues.push({ code: 'bass.list-ends-early', severity: 'note', where: [], values: { f: limit } });
+  }
   const result: BassResult = {
     box,
     modes,
+    limit,
     bands,
     spacing,
-    expectedCount: weylCount(box, setting.c, MODE_LIMIT_HZ),
+    expectedCount: weylCount(box, setting.c, limit),
     schroeder: schroeder.f,
     schroederTime: schroeder.time,
   };

@@ -128,6 +128,9 @@ function issuesFor(inputs: DecayInputs, result: DecayResult): Issue[] {
   return issues;
 }
 
+/** Points of the curve of mid-band decay over panels: every fourth panel, or in a hall a multiple of four. */
+const MOST_STEPS = 40;
+
 /**
  * The study proper. Heavy (an integer programme and some thousand impedances): runs in a worker.
  * @param progress called with 0…1 between its parts
@@ -148,9 +151,10 @@ export function studyDecay(
   const answer = answerFor(inputs, panelAlpha, limits, solver, curve);
   progress(0.8);
   const order = hangingOrder(inputs);
-  const steps = Array.from({ length: Math.floor(order.length / 4) + 1 }, (_, i) => {
-    const { mid, inside } = curve(countsOf(order.slice(0, 4 * i)));
-    return { panels: 4 * i, mid, inside };
+  const stride = 4 * Math.max(1, Math.ceil(order.length / 4 / MOST_STEPS));
+  const steps = Array.from({ length: Math.floor(order.length / stride) + 1 }, (_, i) => {
+    const { mid, inside } = curve(countsOf(order.slice(0, stride * i)));
+    return { panels: stride * i, mid, inside };
   });
   const judgedBy = (school: School, counts: Counts) => curveFor(inputs, counts, panelAlpha, limitsOf(school)).inside;
   const result: DecayResult = {

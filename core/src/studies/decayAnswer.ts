@@ -113,7 +113,9 @@ export function hangingOrder(inputs: DecayInputs): string[] {
 }
 
 export function countsOf(order: readonly string[]): Counts {
-  return order.reduce<Counts>((counts, id) => ({ ...counts, [id]: (counts[id] ?? 0) + 1 }), {});
+  const counts: Counts = {};
+  for (const id of order) counts[id] = (counts[id] ?? 0) + 1;
+  return counts;
 }
 
 /** Best neighbour with one panel more or less: the one whose worst band is nearest its limits. */

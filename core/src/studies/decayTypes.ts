@@ -37,7 +37,7 @@ export interface DecayResult {
   answer: Answer;
   /** Panels that first reflections need on usable surfaces. */
   forMarks: number;
-  /** Mid-band decay after each further four panels, in the order they would be hung. */
+  /** Mid-band decay after each further four panels (in halls a multiple of four), in the order they would be hung. */
   steps: { panels: number; mid: number | null; inside: boolean }[];
   schools: { school: School; bare: boolean; chosen: boolean; answer: boolean | null }[];
   /** Of the room with the panels chosen, Hz. */

@@ -277,6 +277,31 @@ describe('decay', () => {
     chosen.eyring.forEach((t, i) => expect(t!).toBeLessThanOrEqual(bare.eyring[i]! + 1e-12));
   });
 
+  test('a hall of sixty metres is answered with short lists, not with tens of thousands of rows', () => {
+    const hall = createProject('h', 'Hall', { length: 60, width: 40, height: 15 });
+    const bass = studyBass(hall);
+    expect(bass.result.limit).toBeLessThan(300);
+    expect(bass.result.modes.length).toBeLessThan(2000);
+    expect(codes(bass.issues)).toContain('bass.list-ends-early');
+    expect(codes(bass.issues)).not.toContain('bass.spacing-drop');
+    expect(bass.result.bands.every((b) => b.fm < bass.result.limit)).toBe(true);
+    const { result } = studyDecay(decayInputs(hall), solver);
+    expect(result.steps.length).toBeLessThanOrEqual(41);
+    expect(result.steps.every((s) => s.panels % 4 === 0)).toBe(true);
+    expect(result.bare.eyring.every((t) => t !== null && Number.isFinite(t))).toBe(true);
+  });
+
+  test('one loudspeaker, or none, is a room without a triangle, not a fault', () => {
+    for (const keep of [1, 0]) {
+      const project = structuredClone(room());
+      project.loudspeakers.splice(keep);
+      const setting = settingOf(project);
+      expect(studySeat(project, setting).result.triangle).toBeNull();
+      expect(studyMarks(project, setting).result.marks).toHaveLength(6 * keep);
+      expect(studyDecay(decayInputs(project, setting), solver).result.forMarks).toBe(5 * keep);
+    }
+  });
+
   test('progress rises to one', () => {
     const parts: number[] = [];
     studyDecay(decayInputs(room()), solver, (p) => parts.push(p));

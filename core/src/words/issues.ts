@@ -58,6 +58,8 @@ const SENTENCES: Record<string, Say> = {
     `Two modes coincide in the sparse third octave at ${n('f', 0)} Hz and will stand out.`,
   'bass.seat-in-null': (v, _l, n) =>
     `The ears are in the null of mode ${v.n} at ${n('f', 0)} Hz. A null cannot be equalised or absorbed away; move the seat.`,
+  'bass.list-ends-early': (_v, _l, n) =>
+    `A room this large has too many modes to list: they are shown to ${n('f', 0)} Hz. Counts per third octave end there too.`,
   'bass.height-null': (_v, _l, n) =>
     `The ears are near half height, in the null of the first floor-to-ceiling mode, ${n('f', 0)} Hz. Most seated ears are; ceiling treatment softens it.`,
   'marks.direct-blocked': (v) => `Something stands between ${v.letter} and the ears.`,

@@ -2,7 +2,7 @@
 /** Bass: which frequencies ring or vanish at the seat? Closed-form modes of the box room. */
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { MODE_LIMIT_HZ, pressureMap, type SeatMode, workingOfMode } from '@tawny/core/studies/bass';
+import { pressureMap, type SeatMode, workingOfMode } from '@tawny/core/studies/bass';
 import SettingOut from '../../board/SettingOut.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import ModeChart from '../../charts/ModeChart.vue';
@@ -69,7 +69,7 @@ const AT_SEAT = {
   >
     <template v-if="bass.box">
       <ChartFrame
-        title="Modes to 300 Hz"
+        :title="`Modes to ${bass.limit} Hz`"
         :subtitle="`taller is louder at the seat; hollow is in a null; shaded above the Schroeder frequency`"
         file="modes"
         :table="table"
@@ -133,7 +133,7 @@ const AT_SEAT = {
         }}</span>
       </div>
       <div class="row">
-        <span class="label">Modes to {{ MODE_LIMIT_HZ }} Hz</span>
+        <span class="label">Modes to {{ bass.limit }} Hz</span>
         <span class="value"
           >{{ bass.modes.length }} <small class="soft">(expected {{ fixed(bass.expectedCount, 0) }})</small></span
         >

@@ -16,6 +16,7 @@ import { useDecay } from './useDecay';
 const results = useResults();
 const issues = useIssues('decay');
 const { result, lines, callout, table, working, climate } = useDecay();
+const stride = computed(() => result.value?.steps[1]?.panels ?? 4);
 const stepTable = computed(
   () =>
     result.value?.steps.map((s) => ({
@@ -57,8 +58,8 @@ const stepTable = computed(
       </ChartFrame>
       <AnswerTable :result="result" :working="working" />
       <ChartFrame
-        title="The next four"
-        subtitle="mid-band decay after each further four panels, filled where the target is met"
+        title="Step by step"
+        :subtitle="`mid-band decay after each further ${stride} panels, filled where the target is met`"
         file="decay-steps"
         :table="stepTable"
         :min-height="110"
