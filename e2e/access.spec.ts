@@ -110,7 +110,7 @@ async function pageTasks(page: Page, act: () => Promise<void>): Promise<{ clock:
 /**
  * Measures edits on one screen and prints each. Only keys are sent meanwhile: a query by role would itself hold the page's
  * thread. What is held to 50 ms is the processor time of the longest task, since by the clock a task also waits for whatever
- * else the machine is doing; and the second best of five edits, since a loaded machine slows the processor time as well.
+ * else the machine is doing; of the middle one of five edits.
  */
 async function measureEdits(page: Page, name: string, edits: (() => Promise<void>)[]): Promise<void> {
   const rows: string[] = [];
@@ -129,7 +129,7 @@ async function measureEdits(page: Page, name: string, edits: (() => Promise<void
     );
   }
   process.stdout.write(`Page thread, ${name}:\n  ${rows.join('\n  ')}\n`);
-  expect(longest.sort((a, b) => a - b)[1]).toBeLessThanOrEqual(50);
+  expect(longest.sort((a, b) => a - b)[Math.floor(longest.length / 2)]).toBeLessThanOrEqual(50);
 }
 
 /** Types into the field that has the focus, keys only. */

@@ -3,7 +3,6 @@ import { spawnSync } from 'node:child_process';
 import { existsSync } from 'node:fs';
 
 const PLACES = [
-  process.env.CHROMIUM,
   '/usr/bin/chromium-headless-shell',
   '/usr/bin/chromium',
   '/usr/bin/chromium-browser',
@@ -13,12 +12,12 @@ const PLACES = [
 const PACKAGES = ['chromium-headless-shell', 'fonts-liberation'];
 
 function find() {
-  return PLACES.find((p) => p && existsSync(p)) ?? null;
+  return [process.env.CHROMIUM, ...PLACES].find((p) => p && existsSync(p)) ?? null;
 }
 
 /** Path of a Chromium, or a sentence saying why there is none. */
 export function ensureChromium() {
-  const found = process.env.CHROMIUM && existsSync(process.env.CHROMIUM) ? process.env.CHROMIUM : find();
+  const found = find();
   if (found) return { ok: true, path: found };
   if (process.platform !== 'linux' || !existsSync('/usr/bin/apt-get')) {
     return {

@@ -43,7 +43,7 @@ export const DEFAULT_HABITS: BuyingHabits = {
 };
 
 /** Panels at least this high get a brace, m. */
-const BRACE_FROM = 1;
+export const BRACE_FROM = 1;
 
 export interface CutPiece {
   name: 'stile' | 'rail' | 'brace';
@@ -56,7 +56,6 @@ export interface Shopping {
   fillArea: number;
   fillAreaWithWaste: number;
   fillPacks: number;
-  fillVolume: number;
   pieces: CutPiece[];
   /** m of timber in the panels and lengths to buy. */
   timberLength: number;
@@ -122,7 +121,6 @@ export function shoppingFor(batch: PanelBatch, habits: BuyingHabits = DEFAULT_HA
     fillArea,
     fillAreaWithWaste: fillArea * (1 + habits.waste),
     fillPacks: Math.max(0, Math.ceil((fillArea * (1 + habits.waste)) / habits.packArea - 1e-9)),
-    fillVolume: fillArea * depth,
     pieces,
     timberLength: pieces.reduce((sum, p) => sum + p.length * p.count, 0),
     stockPieces: stockLengths(pieces, habits.stockLength, habits.kerf),

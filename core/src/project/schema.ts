@@ -5,7 +5,7 @@
  */
 import { z } from 'zod';
 import { CEILING, FLOOR } from '../geometry/solid';
-import { insideOutline, outlineArea } from '../geometry/polygon';
+import { outlineArea } from '../geometry/polygon';
 import { isMaterial } from '../materials/library';
 import { SCHOOLS } from '../targets/targets';
 import { OCTAVES } from '../quantities/bands';
@@ -176,11 +176,3 @@ export const projectSchema = shape.superRefine((p, ctx) => {
     });
   }
 });
-
-/** Whether a plan point (survey coordinates) lies in the room. */
-export function insidePlan(project: Project, x: number, y: number): boolean {
-  return insideOutline(
-    [x, y],
-    project.room.corners.map((c) => [c.x, c.y]),
-  );
-}

@@ -9,8 +9,6 @@ export const OCTAVES = [63, 125, 250, 500, 1000, 2000, 4000, 8000] as const;
 /** One value for each of {@link OCTAVES}. */
 export type PerOctave = readonly number[];
 
-export const OCTAVE_COUNT = OCTAVES.length;
-
 /** Exact octave midbands in Hz: 63.10 … 7943.3. */
 export const OCTAVE_MIDBANDS: readonly number[] = OCTAVES.map((_, i) => 1000 * 10 ** (0.3 * (i - 4)));
 

@@ -40,6 +40,8 @@ export type AtSeat = 'null' | 'between' | 'peak';
 export interface SeatMode extends Mode {
   /** |p| at the ears, 1 at the room's corners. */
   pressure: number;
+  /** The same in dB re the corner; −60 at least. */
+  pressureDb: number;
   atSeat: AtSeat;
 }
 
@@ -187,7 +189,8 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
   const limit = modeLimit(box, setting.c);
   const modes = boxModes(box, setting.c, limit).map((m): SeatMode => {
     const pressure = modePressure(box, m.n, setting.head);
-    return { ...m, pressure, atSeat: atSeatWord(pressure) };
+    const pressureDb = 20 * Math.log10(Math.max(pressure, 1e-3));
+    return { ...m, pressure, pressureDb, atSeat: atSeatWord(pressure) };
   });
   // A band the list only half reaches would look like a drop.
   const whole = BAND_NUMBERS.filter((k) => thirdOctaveEdges(k)[1] <= limit);

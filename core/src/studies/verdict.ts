@@ -30,7 +30,8 @@ export interface VerdictParts {
   decay: DecayResult | null;
 }
 
-function coverageWord(part: number): [string, Tone] {
+/** How much cover feels like: a word of practice and whether it is welcome. */
+export function coverageWord(part: number): [string, Tone] {
   if (part < 0.1) return ['hardly heard', 'fair'];
   if (part < 0.25) return ['every panel heard', 'good'];
   if (part <= 0.32) return ['control room', 'good'];

@@ -10,7 +10,7 @@ import './charts.css';
 export interface DecayLine {
   id: string;
   name: string;
-  tone: 'bare' | 'chosen' | 'answer' | 'ghost';
+  tone: 'bare' | 'chosen' | 'answer';
   times: readonly (number | null)[];
   low?: readonly (number | null)[];
   high?: readonly (number | null)[];
@@ -258,11 +258,6 @@ const calloutAt = computed(() => {
   stroke: var(--teal);
   stroke-width: 2;
   stroke-dasharray: 7 3;
-}
-.line.ghost {
-  stroke: var(--tawny);
-  stroke-dasharray: 3 3;
-  stroke-width: 1.2;
 }
 svg.plotted .end.chosen {
   fill: var(--tawny);

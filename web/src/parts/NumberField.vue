@@ -20,9 +20,8 @@ const props = withDefaults(
     step?: number;
     whole?: boolean;
     hint?: string;
-    disabled?: boolean;
   }>(),
-  { kind: 'length', unit: '', digits: 0, scale: 1, step: 0.01, whole: false, hint: '', disabled: false },
+  { kind: 'length', unit: '', digits: 0, scale: 1, step: 0.01, whole: false, hint: '' },
 );
 const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
 
@@ -97,7 +96,6 @@ function onKey(event: KeyboardEvent): void {
       :error="error !== ''"
       :error-messages="error"
       :messages="echo"
-      :disabled="disabled"
       :inputmode="kind.kind === 'number' ? 'decimal' : 'text'"
       spellcheck="false"
       autocomplete="off"

@@ -38,7 +38,12 @@ describe('saving by itself', () => {
   function rig(write: (value: string) => Promise<void>) {
     const states: SavingState['status'][] = [];
     let time = 0;
-    const queue = createSaveQueue<string>({ write, onState: (s) => states.push(s.status), now: () => (time += 1) });
+    const queue = createSaveQueue<string>({
+      keyOf: (v) => (v.includes(':') ? v.split(':')[0]! : 'one'),
+      write,
+      onState: (s) => states.push(s.status),
+      now: () => (time += 1),
+    });
     return { queue, states };
   }
 
@@ -80,6 +85,16 @@ describe('saving by itself', () => {
     release();
     await jest.advanceTimersByTimeAsync(10);
     expect(written).toEqual(['a', 'b']);
+  });
+
+  test('opening another project does not drop the last edit of the first', async () => {
+    const written: string[] = [];
+    const { queue } = rig((v) => Promise.resolve(void written.push(v)));
+    queue.put('first:1');
+    queue.put('first:2');
+    queue.put('second:1');
+    await jest.advanceTimersByTimeAsync(400);
+    expect(written).toEqual(['first:2', 'second:1']);
   });
 
   test('flush writes at once', async () => {

@@ -6,13 +6,15 @@ export type SavingState =
   { status: 'saved'; at: number | null } | { status: 'saving' } | { status: 'failed'; reason: string };
 
 export interface SaveQueue<T> {
-  /** Puts a state in line; an older one not yet written is dropped. */
+  /** Puts a state in line; an older one of the same key not yet written is dropped, those of other keys stay. */
   put(value: T): void;
   /** Writes what is in line now; resolves when it is written or has failed. */
   flush(): Promise<void>;
 }
 
 export interface SaveQueueOptions<T> {
+  /** What a value is a state of: two projects in line are both written. */
+  keyOf: (value: T) => string;
   write: (value: T, now: number) => Promise<void>;
   onState: (state: SavingState) => void;
   now: () => number;
@@ -21,13 +23,14 @@ export interface SaveQueueOptions<T> {
 }
 
 export function createSaveQueue<T>({
+  keyOf,
   write,
   onState,
   now,
   delayMs = 350,
   retryMs = 5000,
 }: SaveQueueOptions<T>): SaveQueue<T> {
-  let pending: { value: T } | null = null;
+  const pending = new Map<string, T>();
   let timer: ReturnType<typeof setTimeout> | null = null;
   let writing: Promise<void> | null = null;
 
@@ -40,18 +43,20 @@ export function createSaveQueue<T>({
     if (timer !== null) clearTimeout(timer);
     timer = null;
     if (writing) await writing;
-    const job = pending;
-    if (!job) return;
-    pending = null;
+    const jobs = [...pending];
+    if (jobs.length === 0) return;
+    pending.clear();
     writing = (async () => {
-      try {
-        const at = now();
-        await write(job.value, at);
-        if (!pending) onState({ status: 'saved', at });
-      } catch (error) {
-        onState({ status: 'failed', reason: error instanceof Error ? error.message : String(error) });
-        pending ??= job;
-        schedule(retryMs);
+      for (const [key, value] of jobs) {
+        try {
+          const at = now();
+          await write(value, at);
+          if (pending.size === 0) onState({ status: 'saved', at });
+        } catch (error) {
+          onState({ status: 'failed', reason: error instanceof Error ? error.message : String(error) });
+          if (!pending.has(key)) pending.set(key, value);
+          schedule(retryMs);
+        }
       }
     })();
     await writing;
@@ -60,7 +65,7 @@ export function createSaveQueue<T>({
 
   return {
     put(value) {
-      pending = { value };
+      pending.set(keyOf(value), value);
       onState({ status: 'saving' });
       schedule(delayMs);
     },

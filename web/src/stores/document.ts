@@ -25,6 +25,7 @@ export const useDocument = defineStore('document', () => {
 
   const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('tawny-hall');
   const queue = createSaveQueue<Project>({
+    keyOf: (project) => project.id,
     write: async (project, now) => {
       await shelf.save(project, now);
       channel?.postMessage({ saved: project.id } satisfies TabMessage);
@@ -75,7 +76,7 @@ export const useDocument = defineStore('document', () => {
   }
 
   /** Shows what a command would do without doing it; `run` or `endPreview` ends it. */
-  function show_(command: Command): void {
+  function showPreview(command: Command): void {
     if (stored.value) preview.value = applyCommand(stored.value, command).project;
   }
 
@@ -89,7 +90,7 @@ export const useDocument = defineStore('document', () => {
     edition,
     open,
     run,
-    preview: show_,
+    preview: showPreview,
     endPreview: () => (preview.value = null),
     undo: () => history && after(history.undo()),
     redo: () => history && after(history.redo()),

@@ -97,7 +97,7 @@ const AT_SEAT = {
             <dt>at the seat</dt>
             <dd>
               <strong>{{ mode.atSeat }}</strong>, {{ fixed(mode.pressure * 100, 0) }} % of the corner’s pressure ({{
-                fixed(20 * Math.log10(Math.max(mode.pressure, 1e-3)), 1)
+                fixed(mode.pressureDb, 1)
               }}
               dB)
             </dd>

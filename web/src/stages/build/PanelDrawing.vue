@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** One panel from the back and in section, with its sizes. */
 import { computed } from 'vue';
+import { BRACE_FROM } from '@tawny/core/cutlist/shopping';
 import { lengthText, type LengthSystem } from '@tawny/core/quantities/lengths';
 import type { PanelRecipe } from '@tawny/core/project/schema';
 
@@ -9,7 +10,7 @@ const scale = computed(() => 190 / Math.max(props.panel.width, props.panel.heigh
 const w = computed(() => props.panel.width * scale.value);
 const h = computed(() => props.panel.height * scale.value);
 const t = computed(() => Math.max(2, props.frame * scale.value));
-const braced = computed(() => Math.max(props.panel.width, props.panel.height) >= 1);
+const braced = computed(() => Math.max(props.panel.width, props.panel.height) >= BRACE_FROM);
 const upright = computed(() => props.panel.height >= props.panel.width);
 const d = computed(() => props.panel.depth * scale.value);
 const g = computed(() => props.panel.gap * scale.value);

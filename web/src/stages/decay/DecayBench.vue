@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
 import type { DecayResult } from '@tawny/core/studies/decayTypes';
+import { coverageWord } from '@tawny/core/studies/verdict';
 import { SCHOOLS } from '@tawny/core/targets/targets';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -30,13 +31,7 @@ function choose(id: string, n: number): void {
   doc.run({ type: 'set-counts', counts: { ...project.value.treatment.counts, [id]: n } });
 }
 const mark = (inside: boolean | null) => (inside === null ? '–' : inside ? 'meets' : 'fails');
-const word = computed(() => {
-  const cover = props.result?.chosen.coverage ?? 0;
-  if (cover < 0.1) return 'hardly heard';
-  if (cover < 0.25) return 'every panel is heard';
-  if (cover <= 0.32) return 'control-room territory';
-  return cover <= 0.5 ? 'dry' : 'a vocal booth';
-});
+const word = computed(() => coverageWord(props.result?.chosen.coverage ?? 0)[0]);
 </script>
 
 <template>
