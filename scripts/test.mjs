@@ -1,5 +1,5 @@
 // npm test: installs what is missing and runs every check. Ends with "N passed, N failed" over all of them.
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { ensureBuilt } from './build.mjs';
@@ -24,20 +24,32 @@ function count(name, good, bad, seconds) {
 /** Runs a program; its output is shown only when it fails, or always when `show`. */
 function run(args, { env = {}, show = false } = {}) {
   const started = process.hrtime.bigint();
-  const result = spawnSync(process.execPath, args, {
-    cwd: root,
-    encoding: 'utf8',
-    maxBuffer: 1 << 28,
-    env: { ...process.env, ...env },
-    stdio: show ? 'inherit' : 'pipe',
+  return new Promise((resolve) => {
+    let out = '';
+    let errors = '';
+    const child = spawn(process.execPath, args, {
+      cwd: root,
+      env: { ...process.env, ...env },
+      stdio: show ? 'inherit' : ['ignore', 'pipe', 'pipe'],
+    });
+    child.stdout?.setEncoding('utf8').on('data', (text) => (out += text));
+    child.stderr?.setEncoding('utf8').on('data', (text) => (errors += text));
+    const end = (ok) => {
+      const seconds = Number(process.hrtime.bigint() - started) / 1e9;
+      if (!show && !ok) process.stdout.write(`${out}${errors}\n`);
+      resolve({ ok, seconds, out });
+    };
+    child.on('error', (error) => {
+      errors += String(error);
+      end(false);
+    });
+    child.on('close', (code) => end(code === 0));
   });
-  const seconds = Number(process.hrtime.bigint() - started) / 1e9;
-  if (!show && result.status !== 0) process.stdout.write(`${result.stdout ?? ''}${result.stderr ?? ''}\n`);
-  return { ok: result.status === 0, seconds, out: result.stdout ?? '' };
 }
 const bin = (path) => join('node_modules', path);
-function check(name, ...commands) {
-  const runs = commands.map((args) => run(args));
+async function check(name, ...commands) {
+  const runs = [];
+  for (const args of commands) runs.push(await run(args));
   const bad = runs.filter((r) => !r.ok).length;
   count(
     name,
@@ -54,47 +66,55 @@ function readJson(file) {
   }
 }
 
-const tsc = bin('typescript/bin/tsc');
-check(
-  'types',
-  [tsc, '-p', 'core'],
-  [tsc, '-p', 'cli'],
-  [tsc, '-p', 'server'],
-  [tsc, '-p', 'e2e'],
-  [bin('vue-tsc/bin/vue-tsc.js'), '-p', 'web'],
-);
-check('boundaries', [
-  bin('dependency-cruiser/bin/dependency-cruise.mjs'),
-  '--config',
-  '.dependency-cruiser.cjs',
-  'core/src',
-  'cli/src',
-  'server/src',
-  'web/src',
-]);
-check(
-  'lint',
-  [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'],
-  [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
-);
+async function readSources() {
+  const tsc = bin('typescript/bin/tsc');
+  await check(
+    'types',
+    [tsc, '-p', 'core'],
+    [tsc, '-p', 'cli'],
+    [tsc, '-p', 'server'],
+    [tsc, '-p', 'e2e'],
+    [bin('vue-tsc/bin/vue-tsc.js'), '-p', 'web'],
+  );
+  await check('boundaries', [
+    bin('dependency-cruiser/bin/dependency-cruise.mjs'),
+    '--config',
+    '.dependency-cruiser.cjs',
+    'core/src',
+    'cli/src',
+    'server/src',
+    'web/src',
+  ]);
+  await check(
+    'lint',
+    [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'],
+    [bin('prettier/bin/prettier.cjs'), '--check', '--log-level', 'warn', '.'],
+  );
+}
 
-const unitFile = join(results, 'unit.json');
-const unit = run([
-  '--experimental-vm-modules',
-  '--disable-warning=ExperimentalWarning',
-  bin('jest/bin/jest.js'),
-  '--json',
-  `--outputFile=${unitFile}`,
-  '--silent',
-]);
-const unitCounts = readJson(unitFile);
-// A suite that does not even load has no tests in it: it counts as one failure.
-const lostSuites = unitCounts?.numRuntimeErrorTestSuites ?? 0;
-count('unit', unitCounts?.numPassedTests ?? 0, unitCounts ? unitCounts.numFailedTests + lostSuites : 1, unit.seconds);
+async function runUnits() {
+  const unitFile = join(results, 'unit.json');
+  const unit = await run([
+    '--experimental-vm-modules',
+    '--disable-warning=ExperimentalWarning',
+    bin('jest/bin/jest.js'),
+    '--json',
+    `--outputFile=${unitFile}`,
+    '--silent',
+    '--runInBand',
+  ]);
+  const unitCounts = readJson(unitFile);
+  // A suite that does not even load has no tests in it: it counts as one failure.
+  const lostSuites = unitCounts?.numRuntimeErrorTestSuites ?? 0;
+  count('unit', unitCounts?.numPassedTests ?? 0, unitCounts ? unitCounts.numFailedTests + lostSuites : 1, unit.seconds);
 
-const reference = run(['--import', 'tsx', 'cli/src/bin.ts', 'reference']);
-const last = /(\d+) passed, (\d+) failed\s*$/.exec(reference.out);
-count('reference', Number(last?.[1] ?? 0), last ? Number(last[2]) : 1, reference.seconds);
+  const reference = await run(['--import', 'tsx', 'cli/src/bin.ts', 'reference']);
+  const last = /(\d+) passed, (\d+) failed\s*$/.exec(reference.out);
+  count('reference', Number(last?.[1] ?? 0), last ? Number(last[2]) : 1, reference.seconds);
+}
+
+// Two lanes: reading the sources beside running the units. The browser tests come after, by themselves.
+await Promise.all([readSources(), runUnits()]);
 
 const built = ensureBuilt({ quiet: true });
 count('build', built ? 1 : 0, built ? 0 : 1, 0);
@@ -105,7 +125,7 @@ if (!chromium.ok) {
   count('end to end', 0, 1, 0);
 } else {
   const e2eFile = join(results, 'e2e.json');
-  const e2e = run([bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
+  const e2e = await run([bin('@playwright/test/cli.js'), 'test', '--config', 'e2e/playwright.config.ts'], {
     env: { CHROMIUM: chromium.path, PLAYWRIGHT_JSON_OUTPUT_NAME: e2eFile },
     show: true,
   });
