@@ -1,12 +1,14 @@
 /**
- * The room as a closed solid: a plan outline raised to a flat ceiling. Faces are planar polygons whose Newell normal
- * points into the room.
+ * The room as a closed solid: a plan outline with walls up to its ceiling. The ceiling may be flat, pitched, ridged or
+ * stepped, and carry boxed beams; the floor may carry platforms. Faces are planar polygons whose Newell normal points into
+ * the room.
  *
  * Axes: x to the listener's right, y from the front wall towards the rear, z up. Walls are walked clockwise as drawn
  * (front, right, rear, left); wall i runs from corner i to corner i+1, left to right for somebody looking at it.
  */
 import { type Vec2, type Vec3, distance2 } from './vector';
 import { newell, outlineArea } from './polygon';
+import { type LevelPiece, type Plane, levelAt, levelPieces, levelRisers, pieceAt, planeAt } from './levels';
 
 export interface PlanCorner {
   /** Name of the wall that starts at this corner. */
@@ -14,16 +16,22 @@ export interface PlanCorner {
   at: Vec2;
 }
 
-export type FaceKind = 'wall' | 'floor' | 'ceiling';
+/** "riser": an upright face that is not a wall of the plan (side of a beam, of a platform, of a ceiling step). */
+export type FaceKind = 'wall' | 'floor' | 'ceiling' | 'riser';
 
 export interface Face {
   id: string;
+  /** What its material is listed under: a wall, "floor", "ceiling", a beam or a platform. */
+  surface: string;
   kind: FaceKind;
+  /** A wall or riser begins with the right and the left end of its foot, seen from the room. */
   vertices: Vec3[];
   /** m² */
   area: number;
-  /** For a wall: its length in m along the floor. */
+  /** For a wall or riser: its length in m along the floor. */
   length: number;
+  /** Of floors and ceilings: height over the plan. */
+  plane?: Plane;
 }
 
 export interface Solid {
@@ -32,68 +40,183 @@ export interface Solid {
   volume: number;
   floorArea: number;
   surfaceArea: number;
+  /** Of the highest point, m. */
   height: number;
   plan: readonly PlanCorner[];
+  /** Ceiling height over the zero of the floor at a plan point; null outside. */
+  ceilingAt(p: Vec2): number | null;
+  /** Floor height at a plan point; null outside. */
+  floorAt(p: Vec2): number | null;
 }
 
 export const FLOOR = 'floor';
 export const CEILING = 'ceiling';
 
-/**
- * Builds the solid of a plan with a flat ceiling.
- * @param plan corners in walking order with positive {@link outlineArea}
- * @param height m
- * @throws RangeError when the outline has fewer than three corners or is walked the wrong way round
- */
+/** How the ceiling runs. `along` names the wall it is measured from, `at` is a distance from that wall, heights in m. */
+export type CeilingShape =
+  | { shape: 'flat' }
+  /** Rises evenly from the height at wall `along` to `top` at the point furthest from it. */
+  | { shape: 'pitch'; along: string; top: number }
+  /** Rises from wall `along` to `top` at `at`, then falls to `far` at the point furthest from the wall. */
+  | { shape: 'ridge'; along: string; at: number; top: number; far: number }
+  /** Level at the room's height up to `at` from wall `along`, then level at `second`. */
+  | { shape: 'step'; along: string; at: number; second: number };
+
+/** A strip of the plan beside a wall: a boxed beam or bulkhead (level = underside), or a platform (level = its top). */
+export interface Strip {
+  id: string;
+  /** Wall it runs along; distances from its line into the room, and from its left end along it. */
+  along: string;
+  from: number;
+  width: number;
+  /** Null: from one end of the room to the other. */
+  span: { start: number; end: number } | null;
+  level: number;
+}
+
+export interface RoomShape {
+  plan: readonly PlanCorner[];
+  height: number;
+  ceiling: CeilingShape;
+  beams: readonly Strip[];
+  platforms: readonly Strip[];
+}
+
+/** Surface a face's material is listed under: face ids are the surface's name, with a number from the second on. */
+export function surfaceOfFace(face: string): string {
+  return face.replace(/ \d+$/, '');
+}
+
+/** A plan with a flat ceiling. See {@link solidOf}. */
 export function prism(plan: readonly PlanCorner[], height: number): Solid {
+  return solidOf({ plan, height, ceiling: { shape: 'flat' }, beams: [], platforms: [] });
+}
+
+function numbered(ids: Map<string, number>, surface: string): string {
+  const n = (ids.get(surface) ?? 0) + 1;
+  ids.set(surface, n);
+  return n === 1 ? surface : `${surface} ${n}`;
+}
+
+const areaOf = (vertices: readonly Vec3[]): number => Math.hypot(...newell(vertices)) / 2;
+
+/** Leaves out points that repeat or lie on the line of their neighbours, keeping the first two. */
+function tidy(vertices: readonly Vec3[]): Vec3[] {
+  const list = vertices.filter((v, i) => {
+    const w = vertices[(i + 1) % vertices.length]!;
+    return i < 2 || Math.hypot(v[0] - w[0], v[1] - w[1], v[2] - w[2]) > 1e-9;
+  });
+  for (let i = list.length - 1; i >= 2; i--) {
+    const [p, q, r] = [list[i - 1]!, list[i]!, list[(i + 1) % list.length]!];
+    const a: Vec3 = [q[0] - p[0], q[1] - p[1], q[2] - p[2]];
+    const b: Vec3 = [r[0] - q[0], r[1] - q[1], r[2] - q[2]];
+    const n = Math.hypot(a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]);
+    if (n < 1e-12) list.splice(i, 1);
+  }
+  return list;
+}
+
+/** Places along a wall (0…1) where the levels beside it change, with both ends. */
+function breaksOn(a: Vec2, b: Vec2, pieces: readonly LevelPiece[]): number[] {
+  const length = distance2(a, b);
+  const d: Vec2 = [(b[0] - a[0]) / length, (b[1] - a[1]) / length];
+  const ts = new Set([0, 1]);
+  for (const { outline } of pieces) {
+    for (const [x, y] of outline) {
+      const t = ((x - a[0]) * d[0] + (y - a[1]) * d[1]) / length;
+      const off = Math.abs((x - a[0]) * d[1] - (y - a[1]) * d[0]);
+      if (off < 1e-6 && t > 1e-7 && t < 1 - 1e-7) ts.add(t);
+    }
+  }
+  const sorted = [...ts].sort((p, q) => p - q);
+  return sorted.filter((t, i) => i === 0 || t - sorted[i - 1]! > 1e-7);
+}
+
+/** Profile of a level along a wall from a to b: points with their heights. */
+function profile(a: Vec2, b: Vec2, pieces: readonly LevelPiece[]): Vec3[] {
+  const at = (t: number): Vec2 => [a[0] + t * (b[0] - a[0]), a[1] + t * (b[1] - a[1])];
+  const length = distance2(a, b);
+  // A crumb into the room: left of the wall's direction in a positively walked outline.
+  const inside = 1e-5;
+  const n: Vec2 = [(-(b[1] - a[1]) / length) * inside, ((b[0] - a[0]) / length) * inside];
+  const breaks = pieces.length === 1 ? [0, 1] : breaksOn(a, b, pieces);
+  return breaks.slice(1).flatMap((t1, i): Vec3[] => {
+    const t0 = breaks[i]!;
+    const [mx, my] = at((t0 + t1) / 2);
+    const { plane } = pieceAt(pieces, [mx + n[0], my + n[1]]);
+    const [p, q] = [at(t0), at(t1)];
+    return [
+      [p[0], p[1], planeAt(plane, p)],
+      [q[0], q[1], planeAt(plane, q)],
+    ];
+  });
+}
+
+/**
+ * Builds the solid of a room.
+ * @throws RangeError when the outline has fewer than three corners or is walked the wrong way round, and with the name of
+ *   the strip or height at fault when ceiling and floor do not leave {@link LEAST_CLEARANCE} between them
+ */
+export function solidOf(shape: RoomShape): Solid {
+  const { plan, height } = shape;
   const outline = plan.map((c) => c.at);
   const floorArea = outlineArea(outline);
   if (plan.length < 3) throw new RangeError(`prism: plan needs at least 3 corners, got ${plan.length}`);
   if (!(floorArea > 0)) throw new RangeError(`prism: plan must be walked clockwise as drawn, got area ${floorArea}`);
   if (!(height > 0)) throw new RangeError(`prism: height must be above 0, got ${height}`);
+  const { ceilings, floors } = levelPieces(shape);
+  const ids = new Map<string, number>();
+
   const walls: Face[] = plan.map(({ wall, at: a }, i) => {
     const b = outline[(i + 1) % outline.length]!;
-    const length = distance2(a, b);
+    const vertices = tidy([...profile(a, b, floors).reverse(), ...profile(a, b, ceilings)]);
     return {
       id: wall,
+      surface: wall,
       kind: 'wall',
-      vertices: [
-        [b[0], b[1], 0],
-        [a[0], a[1], 0],
-        [a[0], a[1], height],
-        [b[0], b[1], height],
-      ],
-      area: length * height,
-      length,
+      vertices,
+      area: areaOf(vertices),
+      length: distance2(a, b),
     };
   });
-  const floor: Face = {
-    id: FLOOR,
-    kind: 'floor',
-    vertices: outline.map(([x, y]) => [x, y, 0]),
-    area: floorArea,
-    length: 0,
+  const level = (kind: 'floor' | 'ceiling', pieces: readonly LevelPiece[]): Face[] =>
+    pieces.map(({ surface, outline: ring, plane }) => {
+      const vertices = ring.map((p): Vec3 => [p[0], p[1], planeAt(plane, p)]);
+      if (kind === 'ceiling') vertices.reverse();
+      return { id: numbered(ids, surface), surface, kind, vertices, area: areaOf(vertices), length: 0, plane };
+    });
+  const horizontal = [...level('floor', floors), ...level('ceiling', ceilings)];
+  const risers = [...levelRisers(floors, 'up'), ...levelRisers(ceilings, 'down')].map((r): Face => {
+    const [right, left] = [r.vertices[0]!, r.vertices[1]!];
+    return {
+      id: numbered(ids, r.surface),
+      surface: r.surface,
+      kind: 'riser',
+      vertices: tidy(r.vertices),
+      area: areaOf(r.vertices),
+      length: Math.hypot(right[0] - left[0], right[1] - left[1]),
+    };
+  });
+  const faces = [...walls, ...horizontal, ...risers];
+  const integral = (pieces: readonly LevelPiece[]) => pieces.reduce((sum, p) => sum + p.area * levelAt(p), 0);
+  const among = (pieces: readonly LevelPiece[], p: Vec2): number | null => {
+    const found = pieceAt(pieces, p, true);
+    return found ? planeAt(found.plane, p) : null;
   };
-  const ceiling: Face = {
-    id: CEILING,
-    kind: 'ceiling',
-    vertices: [...outline].reverse().map(([x, y]) => [x, y, height]),
-    area: floorArea,
-    length: 0,
-  };
-  const faces = [...walls, floor, ceiling];
   return {
     faces,
-    volume: floorArea * height,
+    volume: integral(ceilings) - integral(floors),
     floorArea,
     surfaceArea: faces.reduce((sum, f) => sum + f.area, 0),
-    height,
+    height: Math.max(...faces.flatMap((f) => f.vertices.map((v) => v[2]))),
     plan,
+    ceilingAt: (p) => among(ceilings, p),
+    floorAt: (p) => among(floors, p),
   };
 }
 
 /** Volume of a closed solid by the divergence theorem, m³: an independent check of {@link Solid.volume}. */
-export function volumeByDivergence(faces: readonly Face[]): number {
+export function volumeByDivergence(faces: readonly Pick<Face, 'vertices'>[]): number {
   // Normals point inwards, so the flux of (x, y, z)/3 is minus the volume.
   return -faces.reduce((sum, { vertices }) => {
     const n = newell(vertices); // twice the area, along the normal
@@ -102,15 +225,15 @@ export function volumeByDivergence(faces: readonly Face[]): number {
   }, 0);
 }
 
-/** Lengths along x and y when the plan is a rectangle along the axes, else null. Tolerance 1 mm. */
+/** Lengths along x and y when the room is a plain box along the axes, else null. Tolerance 1 mm. */
 export function boxOf(solid: Solid): readonly [number, number, number] | null {
   const xs = solid.plan.map((c) => c.at[0]);
   const ys = solid.plan.map((c) => c.at[1]);
   const lx = Math.max(...xs) - Math.min(...xs);
   const ly = Math.max(...ys) - Math.min(...ys);
-  return solid.plan.length === 4 && Math.abs(lx * ly - solid.floorArea) < 1e-3 * Math.max(lx, ly)
-    ? [lx, ly, solid.height]
-    : null;
+  const straight = Math.abs(lx * ly - solid.floorArea) < 1e-3 * Math.max(lx, ly);
+  const flat = Math.abs(solid.volume - solid.floorArea * solid.height) < 1e-3 * solid.floorArea;
+  return solid.plan.length === 4 && straight && flat ? [lx, ly, solid.height] : null;
 }
 
 /**

@@ -44,7 +44,7 @@ export interface Setting {
 }
 
 function sideOf(face: Face): SideName {
-  if (face.kind !== 'wall') return face.kind;
+  if (face.kind === 'floor' || face.kind === 'ceiling') return face.kind;
   const [nx, ny] = newell(face.vertices);
   // The normal points into the room: the front wall's looks towards +y.
   if (Math.abs(ny) >= Math.abs(nx)) return ny > 0 ? 'front' : 'rear';
