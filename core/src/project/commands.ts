@@ -5,15 +5,63 @@
 import { apply as applyPatches, create, type Patches } from 'mutative';
 import type { Climate } from '../air/air';
 import type { BuyingHabits } from '../cutlist/shopping';
-import { CEILING, FLOOR } from '../geometry/solid';
-import { BOX_WALLS, type BoxRoom, boxCorners } from './create';
+import { schoolFor } from './brief';
+import { type BoxRoom, boxCorners } from './create';
 import { mirrored, placeByRule, stereoPair } from './placing';
-import { type Loudspeaker, type PanelRecipe, type Project, projectSchema } from './schema';
+import type { OutlineCorner } from './outline';
+import { forgetMissing, insertRecess, moveWall, removeCorner, setOutline, splitWall } from './outlineEdits';
+import {
+  type Beam,
+  type Brief,
+  type Ceiling,
+  type Framing,
+  type Furniture,
+  type Loudspeaker,
+  type Opening,
+  type OwnMaterial,
+  type PanelRecipe,
+  type Partition,
+  type Patch,
+  type Platform,
+  type Project,
+  projectSchema,
+  type RoomState,
+} from './schema';
+
+/** Everything that is put into a room by itself, by the list of the document it lives in. */
+export type Put =
+  | { list: 'openings'; thing: Opening }
+  | { list: 'patches'; thing: Patch }
+  | { list: 'furniture'; thing: Furniture }
+  | { list: 'beams'; thing: Beam; material: string }
+  | { list: 'platforms'; thing: Platform; material: string }
+  | { list: 'partitions'; thing: Partition; material: string };
+
+export type ThingList = Put['list'];
 
 export type Command =
   | { type: 'rename'; name: string }
   | { type: 'set-climate'; climate: Partial<Climate> }
+  | { type: 'set-brief'; brief: Partial<Brief> }
   | { type: 'set-box'; box: BoxRoom }
+  | { type: 'set-outline'; corners: OutlineCorner[] }
+  | { type: 'move-corner'; wall: string; x: number; y: number }
+  | { type: 'move-wall'; wall: string; by: number }
+  | { type: 'split-wall'; wall: string; at: number }
+  | { type: 'remove-corner'; wall: string }
+  /** Depth above 0: an alcove, outwards; below 0: a chimney breast, into the room. */
+  | { type: 'insert-recess'; wall: string; from: number; width: number; depth: number }
+  | { type: 'set-height'; height: number }
+  | { type: 'set-ceiling'; ceiling: Ceiling }
+  | ({ type: 'put' } & Put)
+  | { type: 'take-away'; list: ThingList; id: string }
+  | { type: 'set-framing'; surface: string; framing: Framing | null }
+  | { type: 'set-tape'; tape: Partial<Project['tape']> }
+  | { type: 'put-material'; material: OwnMaterial }
+  | { type: 'take-material'; id: string; instead: string }
+  | { type: 'put-state'; state: RoomState }
+  | { type: 'take-state'; id: string }
+  | { type: 'switch-state'; id: string | null }
   | { type: 'set-material'; surface: string; material: string }
   | { type: 'face-wall'; wall: string }
   | { type: 'place-by-rule' }
@@ -47,8 +95,124 @@ function loudspeaker(project: Project, id: string): Loudspeaker {
   return found;
 }
 
-function change(draft: Project, command: Command): void {
+/** Puts a thing into its list: in place of the one of that id, or at the end. */
+function put<T extends { id: string }>(list: T[], thing: T): void {
+  const i = list.findIndex((t) => t.id === thing.id);
+  if (i >= 0) list[i] = thing;
+  else list.push(thing);
+}
+
+function takeFrom(list: { id: string }[], id: string): void {
+  const i = list.findIndex((t) => t.id === id);
+  if (i < 0) throw new RangeError(`command: id must be one of the list's, got ${id}`);
+  list.splice(i, 1);
+}
+
+/** Replaces one material by another wherever it is used. */
+function replaceMaterial(draft: Project, id: string, instead: string): void {
+  const { room, states } = draft;
+  for (const entry of Object.values(room.surfaces)) if (entry.material === id) entry.material = instead;
+  for (const t of [...room.openings, ...room.patches, ...room.furniture]) if (t.material === id) t.material = instead;
+  for (const s of states.list) {
+    for (const key of Object.keys(s.materials)) if (s.materials[key] === id) s.materials[key] = instead;
+  }
+}
+
+/** After the plan has changed: what the rule places follows, what named a lost wall is dropped. */
+function planChanged(draft: Project): void {
+  forgetMissing(draft);
+  if (draft.listening.placed === 'rule') placeByRule(draft);
+}
+
+function changeRoom(draft: Project, command: Command): boolean {
+  const { room } = draft;
   switch (command.type) {
+    case 'set-outline':
+      setOutline(draft, command.corners);
+      if (draft.listening.placed === 'rule') placeByRule(draft);
+      return true;
+    case 'move-corner': {
+      const corner = room.corners.find((c) => c.wall === command.wall);
+      if (!corner) throw new RangeError(`command: wall must be one of the plan's, got ${command.wall}`);
+      Object.assign(corner, { x: command.x, y: command.y });
+      planChanged(draft);
+      return true;
+    }
+    case 'move-wall':
+      moveWall(room, command.wall, command.by);
+      planChanged(draft);
+      return true;
+    case 'split-wall':
+      splitWall(draft, command.wall, command.at);
+      planChanged(draft);
+      return true;
+    case 'remove-corner':
+      removeCorner(draft, command.wall);
+      planChanged(draft);
+      return true;
+    case 'insert-recess':
+      insertRecess(draft, command.wall, command.from, command.width, command.depth);
+      planChanged(draft);
+      return true;
+    case 'set-height':
+      room.height = command.height;
+      return true;
+    case 'set-ceiling':
+      room.ceiling = command.ceiling;
+      forgetMissing(draft);
+      return true;
+    case 'put':
+      if (command.list === 'openings') put(room.openings, command.thing);
+      else if (command.list === 'patches') put(room.patches, command.thing);
+      else if (command.list === 'furniture') put(room.furniture, command.thing);
+      else {
+        if (command.list === 'beams') put(room.beams, command.thing);
+        else if (command.list === 'platforms') put(room.platforms, command.thing);
+        else put(room.partitions, command.thing);
+        room.surfaces[command.thing.id] = { material: command.material };
+      }
+      return true;
+    case 'take-away':
+      takeFrom(room[command.list], command.id);
+      delete room.surfaces[command.id];
+      forgetMissing(draft);
+      return true;
+    case 'set-framing':
+      if (command.framing) room.framing[command.surface] = command.framing;
+      else delete room.framing[command.surface];
+      return true;
+    default:
+      return false;
+  }
+}
+
+function change(draft: Project, command: Command): void {
+  if (changeRoom(draft, command)) return;
+  switch (command.type) {
+    case 'set-brief':
+      Object.assign(draft.brief, command.brief);
+      if (draft.target.chosenBy === 'brief') draft.target.school = schoolFor(draft.brief);
+      return;
+    case 'set-tape':
+      Object.assign(draft.tape, command.tape);
+      return;
+    case 'put-material':
+      put(draft.materials, command.material);
+      return;
+    case 'take-material':
+      replaceMaterial(draft, command.id, command.instead);
+      takeFrom(draft.materials, command.id);
+      return;
+    case 'put-state':
+      put(draft.states.list, command.state);
+      return;
+    case 'take-state':
+      takeFrom(draft.states.list, command.id);
+      if (draft.states.current === command.id) draft.states.current = null;
+      return;
+    case 'switch-state':
+      draft.states.current = command.id;
+      return;
     case 'rename':
       draft.name = command.name;
       return;
@@ -56,17 +220,11 @@ function change(draft: Project, command: Command): void {
       Object.assign(draft.climate, command.climate);
       return;
     case 'set-box': {
-      const first = draft.room.surfaces[draft.room.corners[0]!.wall]!.material;
-      const old = draft.room.surfaces;
-      draft.room.corners = boxCorners(command.box);
+      const names = draft.room.corners.map((c) => c.wall);
+      const corners = boxCorners(command.box);
+      // A plan of four walls keeps its names, and so everything that hangs on them.
+      setOutline(draft, names.length === 4 ? corners.map((c, i) => ({ ...c, wall: names[i]! })) : corners);
       draft.room.height = command.box.height;
-      const faces = [...BOX_WALLS, FLOOR, CEILING];
-      draft.room.surfaces = Object.fromEntries(faces.map((f) => [f, { material: old[f]?.material ?? first }]));
-      if (!(BOX_WALLS as readonly string[]).includes(draft.listening.facing)) draft.listening.facing = BOX_WALLS[0];
-      draft.treatment.usable = draft.treatment.usable.filter((f) => faces.includes(f));
-      draft.treatment.counts = Object.fromEntries(
-        Object.entries(draft.treatment.counts).filter(([f]) => faces.includes(f)),
-      );
       if (draft.listening.placed === 'rule') placeByRule(draft);
       return;
     }
@@ -110,6 +268,8 @@ function change(draft: Project, command: Command): void {
     }
     case 'set-target':
       Object.assign(draft.target, command.target);
+      if (command.target.school !== undefined) draft.target.chosenBy = 'own';
+      if (command.target.chosenBy === 'brief') draft.target.school = schoolFor(draft.brief);
       return;
     case 'set-panel':
       Object.assign(draft.treatment.panel, command.panel);
@@ -130,9 +290,20 @@ function change(draft: Project, command: Command): void {
   }
 }
 
+/** A command the document cannot take: the first problem, with its place. */
+export class CommandRefused extends RangeError {
+  constructor(
+    type: Command['type'],
+    readonly path: string,
+    readonly sentence: string,
+  ) {
+    super(path ? `command ${type}: ${path}: ${sentence}` : sentence);
+  }
+}
+
 /**
  * Applies a command. The result is validated against the schema; a command that would break the document throws
- * RangeError with the first problem and leaves the project given untouched.
+ * {@link CommandRefused} with the first problem and leaves the project given untouched.
  */
 export function applyCommand(project: Project, command: Command): Applied {
   const [next, forward, backward] = create(project, (draft) => change(draft, command), {
@@ -141,7 +312,7 @@ export function applyCommand(project: Project, command: Command): Applied {
   const check = projectSchema.safeParse(next);
   if (!check.success) {
     const { path, message } = check.error.issues[0]!;
-    throw new RangeError(`command ${command.type}: ${path.join('.')}: ${message}`);
+    throw new CommandRefused(command.type, path.join('.'), message);
   }
   return { project: next, forward, backward };
 }

@@ -2,7 +2,7 @@
 import { DEFAULT_CLIMATE } from '../air/air';
 import { DEFAULT_HABITS } from '../cutlist/shopping';
 import { CEILING, FLOOR } from '../geometry/solid';
-import { FORMAT, type Project, VERSION } from './schema';
+import { type Brief, FORMAT, type Project, type Room, VERSION } from './schema';
 import { placeByRule } from './placing';
 
 export interface BoxRoom {
@@ -27,6 +27,31 @@ export function boxCorners({ length, width }: Pick<BoxRoom, 'length' | 'width'>)
 
 const BOX = { width: 0.22, depth: 0.28, height: 0.36 };
 
+/** A brief nobody has filled in. */
+export const EMPTY_BRIEF: Brief = {
+  uses: [],
+  people: 1,
+  instruments: '',
+  loudestDb: null,
+  quietestDb: null,
+  backgroundDb: null,
+  budget: null,
+  mustStay: '',
+  look: '',
+};
+
+/** What a plain room does not have. */
+export const PLAIN_ROOM = {
+  ceiling: { shape: 'flat' },
+  beams: [],
+  platforms: [],
+  partitions: [],
+  openings: [],
+  patches: [],
+  furniture: [],
+  framing: {},
+} as const satisfies Partial<Record<keyof Room, unknown>>;
+
 /** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
 export function createProject(id: string, name: string, box: BoxRoom): Project {
   const speaker = (letter: string) => ({
@@ -43,16 +68,21 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     version: VERSION,
     id,
     name,
+    brief: structuredClone(EMPTY_BRIEF),
     climate: { ...DEFAULT_CLIMATE },
     room: {
       corners: boxCorners(box),
       height: box.height,
+      ...structuredClone(PLAIN_ROOM),
       surfaces: {
         ...Object.fromEntries(BOX_WALLS.map((w) => [w, { material: 'plaster-on-brick' }])),
         [FLOOR]: { material: 'boards-on-joists' },
         [CEILING]: { material: 'plasterboard-joists' },
       },
     },
+    tape: { legs: [], diagonals: [] },
+    materials: [],
+    states: { list: [], current: null },
     listening: {
       facing: 'A',
       head: { x: 0, y: 0, earHeight: 1.2 },
@@ -61,7 +91,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       apexBehind: 0,
     },
     loudspeakers: [speaker('L'), speaker('R')],
-    target: { school: 'by-volume', lowestOctave: 125 },
+    target: { school: 'by-volume', lowestOctave: 125, chosenBy: 'brief' },
     treatment: {
       panel: { width: 0.6, height: 1.2, depth: 0.1, gap: 0.1, flowResistivity: 10000 },
       usable: [...BOX_WALLS, CEILING],

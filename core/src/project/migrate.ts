@@ -6,7 +6,43 @@ import { FORMAT, VERSION } from './schema';
 type Json = Record<string, unknown>;
 
 /** steps[n] turns version n into version n+1. */
-const STEPS: Record<number, (old: Json) => Json> = {};
+const STEPS: Record<number, (old: Json) => Json> = {
+  // Version 1 knew box-like rooms: a plan, one height, one material a surface.
+  1: (old) => ({
+    ...old,
+    version: 2,
+    brief: emptyBriefOfVersion2(),
+    room: {
+      ...(old.room as Json),
+      ceiling: { shape: 'flat' },
+      beams: [],
+      platforms: [],
+      partitions: [],
+      openings: [],
+      patches: [],
+      furniture: [],
+      framing: {},
+    },
+    tape: { legs: [], diagonals: [] },
+    materials: [],
+    states: { list: [], current: null },
+    target: { ...(old.target as Json), chosenBy: 'own' },
+  }),
+};
+
+function emptyBriefOfVersion2(): Json {
+  return {
+    uses: [],
+    people: 1,
+    instruments: '',
+    loudestDb: null,
+    quietestDb: null,
+    backgroundDb: null,
+    budget: null,
+    mustStay: '',
+    look: '',
+  };
+}
 
 export type Migrated =
   | { ok: true; document: Json }
