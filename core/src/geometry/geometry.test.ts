@@ -151,7 +151,7 @@ describe('the room opened out', () => {
           face.kind === 'wall'
             ? [random.between(0, face.length), random.between(0, 2.4)]
             : [random.between(0, 2), random.between(0, 2)];
-        const point = localToFace(face, local, solid.height);
+        const point = localToFace(face, local);
         const back = faceToLocal(face, point);
         expect(Math.hypot(back[0] - local[0], back[1] - local[1])).toBeLessThan(1e-12);
         if (face.kind !== 'wall') continue;

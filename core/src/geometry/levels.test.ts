@@ -120,10 +120,12 @@ describe('ceilings', () => {
 
   test('what leaves no height, or lies above the ceiling, is refused by name', () => {
     expect(() => solidOf(room({ beams: [strip({ level: 2.6 })] }))).toThrow(/beam-1: its underside at 2.60 m is above/);
-    expect(() => solidOf(room({ platforms: [strip({ id: 'stage', level: 2.2 })] }))).toThrow(/ceiling over stage: 0.20 m/);
-    expect(() =>
-      solidOf(room({ ceiling: { shape: 'ridge', along: 'D', at: 7, top: 3, far: 2 } })),
-    ).toThrow(/ridge must lie between wall D/);
+    expect(() => solidOf(room({ platforms: [strip({ id: 'stage', level: 2.2 })] }))).toThrow(
+      /ceiling over stage: 0.20 m/,
+    );
+    expect(() => solidOf(room({ ceiling: { shape: 'ridge', along: 'D', at: 7, top: 3, far: 2 } }))).toThrow(
+      /ridge must lie between wall D/,
+    );
     expect(() => solidOf(room({ ceiling: { shape: 'pitch', along: 'Q', top: 3 } }))).toThrow(/got Q/);
   });
 

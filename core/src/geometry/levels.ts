@@ -1,8 +1,8 @@
 /**
  * Floors and ceilings over the plan: the plan cut into pieces of one plane each, and the upright faces between pieces of
- * different height. Cutting is done by polyclip-ts; a flat room is one piece and needs none.
+ * different height. A flat room is one piece and needs none.
  */
-import { difference, intersection } from 'polyclip-ts';
+import { common, type Polygons, without } from './booleans';
 import { insideOutline, outlineArea } from './polygon';
 import type { CeilingShape, PlanCorner, RoomShape, Strip } from './solid';
 import { type Vec2, type Vec3, distance2 } from './vector';
@@ -27,8 +27,6 @@ export const LEAST_CLEARANCE = 0.3;
 
 /** Beyond any room, m: half planes are cut with rectangles of this size. */
 const FAR = 1000;
-
-type Polygons = [number, number][][][];
 
 export function planeAt(plane: Plane, p: Vec2): number {
   return plane.at + p[0] * plane.slope[0] + p[1] * plane.slope[1];
@@ -70,7 +68,10 @@ export function wallLine(plan: readonly PlanCorner[], wall: string): { a: Vec2; 
 }
 
 /** Corners of a strip as a positively walked rectangle. */
-export function stripOutline(plan: readonly PlanCorner[], strip: Pick<Strip, 'along' | 'from' | 'width' | 'span'>): Vec2[] {
+export function stripOutline(
+  plan: readonly PlanCorner[],
+  strip: Pick<Strip, 'along' | 'from' | 'width' | 'span'>,
+): Vec2[] {
   const { a, along, inwards } = wallLine(plan, strip.along);
   const { start, end } = strip.span ?? { start: -FAR, end: FAR };
   const at = (u: number, s: number): Vec2 => [
@@ -117,7 +118,11 @@ function piecesOf(surface: string, polygons: Polygons, plane: Plane): LevelPiece
 }
 
 /** The ceiling without its beams: planes with the part of the plan each covers (null: all of it). */
-function basePlanes(plan: readonly PlanCorner[], height: number, ceiling: CeilingShape): { plane: Plane; part: Vec2[] | null }[] {
+function basePlanes(
+  plan: readonly PlanCorner[],
+  height: number,
+  ceiling: CeilingShape,
+): { plane: Plane; part: Vec2[] | null }[] {
   if (ceiling.shape === 'flat') return [{ plane: flat(height), part: null }];
   const { a, inwards } = wallLine(plan, ceiling.along);
   const away = (p: Vec2) => (p[0] - a[0]) * inwards[0] + (p[1] - a[1]) * inwards[1];
@@ -159,15 +164,14 @@ function layered(
   const taken: Polygons[] = [];
   const pieces: LevelPiece[] = [];
   for (const s of strips) {
-    const inside = intersection(ring(s.outline), plan) as Polygons;
-    const free = taken.length > 0 ? (difference(inside, ...taken) as Polygons) : inside;
+    const inside = common(ring(s.outline), plan);
+    const free = without(inside, taken);
     pieces.push(...piecesOf(s.id, free, flat(s.level)));
     taken.push(ring(s.outline));
   }
   const rest = base.flatMap(({ plane, part }) => {
-    const own = part ? (intersection(ring(part), plan) as Polygons) : plan;
-    const free = taken.length > 0 ? (difference(own, ...taken) as Polygons) : own;
-    return piecesOf(surface, taken.length > 0 || part ? free : (intersection(plan, plan) as Polygons), plane);
+    const own = common(part ? ring(part) : plan, plan);
+    return piecesOf(surface, without(own, taken), plane);
   });
   return [...rest, ...pieces];
 }
@@ -187,12 +191,22 @@ export function levelPieces(shape: RoomShape): { ceilings: LevelPiece[]; floors:
   const ceilings =
     base.length === 1 && shape.beams.length === 0
       ? [whole('ceiling', base[0]!.plane)]
-      : layered(plan, base, 'ceiling', placed(shape.beams).sort((p, q) => p.level - q.level));
+      : layered(
+          plan,
+          base,
+          'ceiling',
+          placed(shape.beams).sort((p, q) => p.level - q.level),
+        );
   const floors =
     shape.platforms.length === 0
       ? [whole('floor', flat(0))]
-      : layered(plan, [{ plane: flat(0), part: null }], 'floor', placed(shape.platforms).sort((p, q) => q.level - p.level));
-  checkHeights(shape, ceilings, floors);
+      : layered(
+          plan,
+          [{ plane: flat(0), part: null }],
+          'floor',
+          placed(shape.platforms).sort((p, q) => q.level - p.level),
+        );
+  if (ceilings.length > 1 || floors.length > 1 || shape.ceiling.shape !== 'flat') checkHeights(shape, ceilings, floors);
   return { ceilings, floors };
 }
 

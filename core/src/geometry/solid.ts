@@ -24,14 +24,15 @@ export interface Face {
   /** What its material is listed under: a wall, "floor", "ceiling", a beam or a platform. */
   surface: string;
   kind: FaceKind;
-  /** A wall or riser begins with the right and the left end of its foot, seen from the room. */
   vertices: Vec3[];
   /** m² */
   area: number;
   /** For a wall or riser: its length in m along the floor. */
   length: number;
+  /** Of walls and risers: right and left end on the plan, seen from the room. */
+  foot: [right: Vec2, left: Vec2] | null;
   /** Of floors and ceilings: height over the plan. */
-  plane?: Plane;
+  plane: Plane | null;
 }
 
 export interface Solid {
@@ -177,13 +178,24 @@ export function solidOf(shape: RoomShape): Solid {
       vertices,
       area: areaOf(vertices),
       length: distance2(a, b),
+      foot: [b, a],
+      plane: null,
     };
   });
   const level = (kind: 'floor' | 'ceiling', pieces: readonly LevelPiece[]): Face[] =>
     pieces.map(({ surface, outline: ring, plane }) => {
       const vertices = ring.map((p): Vec3 => [p[0], p[1], planeAt(plane, p)]);
       if (kind === 'ceiling') vertices.reverse();
-      return { id: numbered(ids, surface), surface, kind, vertices, area: areaOf(vertices), length: 0, plane };
+      return {
+        id: numbered(ids, surface),
+        surface,
+        kind,
+        vertices,
+        area: areaOf(vertices),
+        length: 0,
+        foot: null,
+        plane,
+      };
     });
   const horizontal = [...level('floor', floors), ...level('ceiling', ceilings)];
   const risers = [...levelRisers(floors, 'up'), ...levelRisers(ceilings, 'down')].map((r): Face => {
@@ -195,6 +207,11 @@ export function solidOf(shape: RoomShape): Solid {
       vertices: tidy(r.vertices),
       area: areaOf(r.vertices),
       length: Math.hypot(right[0] - left[0], right[1] - left[1]),
+      foot: [
+        [right[0], right[1]],
+        [left[0], left[1]],
+      ],
+      plane: null,
     };
   });
   const faces = [...walls, ...horizontal, ...risers];

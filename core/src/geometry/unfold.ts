@@ -3,6 +3,8 @@
  * line). Board units are metres, y down the sheet. Each transform stands beside its inverse.
  */
 import type { Vec2, Vec3 } from './vector';
+import { planeAt } from './levels';
+import { outlineArea } from './polygon';
 import type { Face, Solid } from './solid';
 
 export interface WallPlace {
@@ -24,16 +26,21 @@ export function wallStrip(solid: Solid): WallPlace[] {
     });
 }
 
-/** Point of a wall (room coordinates) → place on that wall: u from its left end, v up from the floor. */
+function footOf(face: Face): [Vec2, Vec2] {
+  if (!face.foot) throw new RangeError(`unfold: face must stand upright, got ${face.id}`);
+  return face.foot;
+}
+
+/** Point of an upright face (room coordinates) → place on it: u from its left end, v up from the floor. */
 export function wallToLocal(face: Face, p: Vec3): Vec2 {
-  const [right, left] = [face.vertices[0]!, face.vertices[1]!];
+  const [right, left] = footOf(face);
   const u = ((p[0] - left[0]) * (right[0] - left[0]) + (p[1] - left[1]) * (right[1] - left[1])) / face.length;
   return [u, p[2]];
 }
 
 /** Inverse of {@link wallToLocal}. */
 export function localToWall(face: Face, [u, v]: Vec2): Vec3 {
-  const [right, left] = [face.vertices[0]!, face.vertices[1]!];
+  const [right, left] = footOf(face);
   const t = u / face.length;
   return [left[0] + t * (right[0] - left[0]), left[1] + t * (right[1] - left[1]), v];
 }
@@ -49,15 +56,26 @@ export function stripToLocal(place: WallPlace, height: number, [x, y]: Vec2): Ve
 }
 
 /**
- * Point on any face → its local place: (u, v) on a wall, (x, y) of the plan on floor and ceiling. The ceiling is drawn
- * as mirrored in the floor, so that left stays left.
+ * Point on any face → its local place: (u, v) on upright faces, (x, y) of the plan on floors and ceilings. The ceiling is
+ * drawn as mirrored in the floor, so that left stays left.
  */
 export function faceToLocal(face: Face, p: Vec3): Vec2 {
-  return face.kind === 'wall' ? wallToLocal(face, p) : [p[0], p[1]];
+  return face.foot ? wallToLocal(face, p) : [p[0], p[1]];
 }
 
-/** Inverse of {@link faceToLocal}; `height` is the ceiling's. */
-export function localToFace(face: Face, p: Vec2, height: number): Vec3 {
-  if (face.kind === 'wall') return localToWall(face, p);
-  return [p[0], p[1], face.kind === 'floor' ? 0 : height];
+/** Inverse of {@link faceToLocal}. */
+export function localToFace(face: Face, p: Vec2): Vec3 {
+  if (!face.plane) return localToWall(face, p);
+  return [p[0], p[1], planeAt(face.plane, p)];
+}
+
+/** A face's outline in its local places, positively walked. */
+export function faceOutline(face: Face): Vec2[] {
+  const outline = face.vertices.map((v) => faceToLocal(face, v));
+  return outlineArea(outline) < 0 ? outline.reverse() : outline;
+}
+
+/** True area of a face over the area of its local outline: 1, more on sloped ceilings. */
+export function faceStretch(face: Face): number {
+  return face.plane ? Math.hypot(1, face.plane.slope[0], face.plane.slope[1]) : 1;
 }

@@ -1,5 +1,5 @@
 import { seeded } from '../testing/random';
-import { fewestCovering, mostThatFit } from './cover';
+import { fewestCovering, mostThatFit, plainFace } from './cover';
 import { equalGaps } from './gaps';
 import { proposeSeat, TRIANGLE_DEPTH } from './seat';
 
@@ -28,7 +28,7 @@ describe('equal gaps', () => {
 });
 
 describe('covering marks', () => {
-  const face = { width: 5, height: 2.6 };
+  const face = plainFace(5, 2.6);
   const panel = { width: 0.6, height: 1.2 };
   const cover = (marks: [number, number][]) => fewestCovering({ marks, panel, margin: 0.1, face });
 
@@ -99,15 +99,45 @@ describe('covering marks', () => {
         marks: [[0.2, 0.2]],
         panel: { width: 3, height: 3 },
         margin: 0.1,
-        face: { width: 2, height: 2 },
+        face: plainFace(2, 2),
       }),
     ).toBeNull();
   });
 
   test('how many fit: the better orientation', () => {
-    expect(mostThatFit(panel, { width: 5, height: 2.6 })).toBe(16);
-    expect(mostThatFit(panel, { width: 2.5, height: 0.7 })).toBe(2);
-    expect(mostThatFit(panel, { width: 0.5, height: 0.5 })).toBe(0);
+    expect(mostThatFit(panel, plainFace(5, 2.6))).toBe(16);
+    expect(mostThatFit(panel, plainFace(2.5, 0.7))).toBe(2);
+    expect(mostThatFit(panel, plainFace(0.5, 0.5))).toBe(0);
+  });
+
+  test('what is in the way takes the places it covers, and rows move to what is left', () => {
+    const door = { left: 1.2, low: 0, right: 2.1, high: 2 };
+    // Upright 12: two columns left of it, four right of it, two rows. Lying 13: three rows of 1 + 2, and 4 over the door.
+    expect(mostThatFit(panel, { ...face, blocked: [door] })).toBe(13);
+    // A socket at skirting height: the lower row starts above it.
+    const socket = { left: 2.4, low: 0.1, right: 2.6, high: 0.19 };
+    expect(mostThatFit(panel, { ...face, blocked: [socket] })).toBe(16);
+  });
+
+  test('a gable takes fewer panels than the rectangle around it', () => {
+    const gable: [number, number][] = [
+      [0, 0],
+      [4, 0],
+      [4, 1.2],
+      [2, 2.6],
+      [0, 1.2],
+    ];
+    // Lying: two rows of three under the slope, and one more where the gable is still 2.29 m wide at 1.8 m.
+    expect(mostThatFit(panel, { outline: gable, blocked: [] })).toBe(7);
+  });
+
+  test('a panel moves beside a switch as far as its marks allow', () => {
+    const light = { left: 0.9, low: 1, right: 1, high: 1.1 };
+    const [first] = fewestCovering({ marks: [[1.3, 1.2]], panel, margin: 0.1, face: { ...face, blocked: [light] } })!;
+    expect(first).toMatchObject({ left: expect.closeTo(1, 9), marks: [0] });
+    const amid = { left: 1.1, low: 1, right: 1.2, high: 1.1 };
+    const [other] = fewestCovering({ marks: [[1.3, 1.2]], panel, margin: 0.1, face: { ...face, blocked: [amid] } })!;
+    expect(other!.left >= 1.2 - 1e-9 || other!.low >= 1.1 - 1e-9).toBe(true);
   });
 });
 

@@ -8,7 +8,7 @@ import type { BuyingHabits } from '../cutlist/shopping';
 import { schoolFor } from './brief';
 import { type BoxRoom, boxCorners } from './create';
 import { mirrored, placeByRule, stereoPair } from './placing';
-import type { OutlineCorner } from './outline';
+import { type OutlineCorner, planFault } from './outline';
 import { forgetMissing, insertRecess, moveWall, removeCorner, setOutline, splitWall } from './outlineEdits';
 import {
   type Beam,
@@ -121,7 +121,12 @@ function replaceMaterial(draft: Project, id: string, instead: string): void {
 /** After the plan has changed: what the rule places follows, what named a lost wall is dropped. */
 function planChanged(draft: Project): void {
   forgetMissing(draft);
-  if (draft.listening.placed === 'rule') placeByRule(draft);
+  placeInSoundPlan(draft);
+}
+
+/** Follows the rule, unless the outline is broken: then the schema says where. */
+function placeInSoundPlan(draft: Project): void {
+  if (draft.listening.placed === 'rule' && !planFault(draft.room.corners)) placeByRule(draft);
 }
 
 function changeRoom(draft: Project, command: Command): boolean {
@@ -129,7 +134,7 @@ function changeRoom(draft: Project, command: Command): boolean {
   switch (command.type) {
     case 'set-outline':
       setOutline(draft, command.corners);
-      if (draft.listening.placed === 'rule') placeByRule(draft);
+      placeInSoundPlan(draft);
       return true;
     case 'move-corner': {
       const corner = room.corners.find((c) => c.wall === command.wall);

@@ -41,16 +41,18 @@ export const EMPTY_BRIEF: Brief = {
 };
 
 /** What a plain room does not have. */
-export const PLAIN_ROOM = {
-  ceiling: { shape: 'flat' },
-  beams: [],
-  platforms: [],
-  partitions: [],
-  openings: [],
-  patches: [],
-  furniture: [],
-  framing: {},
-} as const satisfies Partial<Record<keyof Room, unknown>>;
+export function plainRoom(): Omit<Room, 'corners' | 'height' | 'surfaces'> {
+  return {
+    ceiling: { shape: 'flat' },
+    beams: [],
+    platforms: [],
+    partitions: [],
+    openings: [],
+    patches: [],
+    furniture: [],
+    framing: {},
+  };
+}
 
 /** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
 export function createProject(id: string, name: string, box: BoxRoom): Project {
@@ -73,7 +75,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     room: {
       corners: boxCorners(box),
       height: box.height,
-      ...structuredClone(PLAIN_ROOM),
+      ...plainRoom(),
       surfaces: {
         ...Object.fromEntries(BOX_WALLS.map((w) => [w, { material: 'plaster-on-brick' }])),
         [FLOOR]: { material: 'boards-on-joists' },

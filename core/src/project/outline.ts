@@ -57,7 +57,11 @@ export function planFault(corners: readonly OutlineCorner[]): PlanFault | null {
     for (let j = 0; j < n; j++) {
       if (j === i || (j + 1) % n === i) continue;
       if (awayFrom(p, corners[j]!, next(j)) < SHORTEST_WALL) {
-        return { corner: i, sentence: `the corner where wall ${p.wall} starts touches wall ${corners[j]!.wall}`, at: [p.x, p.y] };
+        return {
+          corner: i,
+          sentence: `the corner where wall ${p.wall} starts touches wall ${corners[j]!.wall}`,
+          at: [p.x, p.y],
+        };
       }
     }
   }

@@ -83,7 +83,9 @@ export function splitWall(project: Project, wall: string, at: number): string {
   const [a, b] = wallEnds(room, wall);
   const length = wallLength(room, wall);
   if (!(at > 0.01 && at < length - 0.01)) {
-    throw new RangeError(`command: a corner must lie between the ends of wall ${wall}, 0 to ${length.toFixed(3)} m, got ${at}`);
+    throw new RangeError(
+      `command: a corner must lie between the ends of wall ${wall}, 0 to ${length.toFixed(3)} m, got ${at}`,
+    );
   }
   const name = freeWallNames(
     room.corners.map((c) => c.wall),
@@ -132,13 +134,7 @@ export function removeCorner(project: Project, wall: string): void {
  * Cuts an alcove (depth above 0, outwards) or a chimney breast (below 0, into the room) into a wall. The wall keeps its name
  * left of it; returns the new walls: first side, back or front, second side, rest of the wall.
  */
-export function insertRecess(
-  project: Project,
-  wall: string,
-  from: number,
-  width: number,
-  depth: number,
-): string[] {
+export function insertRecess(project: Project, wall: string, from: number, width: number, depth: number): string[] {
   const { room } = project;
   const length = wallLength(room, wall);
   if (!(from >= 0 && width > 0.01 && from + width <= length + 1e-9)) {
@@ -152,7 +148,8 @@ export function insertRecess(
   const at = (u: number, d: number) => ({ x: a.x + u * along.x + d * out.x, y: a.y + u * along.y + d * out.y });
   const atStart = from < 0.01;
   const atEnd = from + width > length - 0.01;
-  if (atStart && atEnd) throw new RangeError(`command: the recess takes the whole of wall ${wall}; move the wall instead`);
+  if (atStart && atEnd)
+    throw new RangeError(`command: the recess takes the whole of wall ${wall}; move the wall instead`);
   const i = indexOf(room, wall);
   const names = freeWallNames(
     room.corners.map((c) => c.wall),
@@ -201,7 +198,9 @@ export function setOutline(project: Project, corners: readonly OutlineCorner[]):
   room.openings = room.openings.filter((o) => !gone.includes(o.wall));
   room.patches = room.patches.filter((t) => !gone.includes(t.face));
   const strips = [...room.beams, ...room.platforms].filter((s) => gone.includes(s.along)).map((s) => s.id);
-  const partitions = room.partitions.filter((t) => gone.includes(t.start.wall) || gone.includes(t.end.wall)).map((t) => t.id);
+  const partitions = room.partitions
+    .filter((t) => gone.includes(t.start.wall) || gone.includes(t.end.wall))
+    .map((t) => t.id);
   room.beams = room.beams.filter((s) => !strips.includes(s.id));
   room.platforms = room.platforms.filter((s) => !strips.includes(s.id));
   room.partitions = room.partitions.filter((t) => !partitions.includes(t.id));

@@ -364,7 +364,14 @@ function checkRoom(p: Project, wrong: Wrong): void {
   for (const face of Object.keys(room.framing)) {
     if (!faces.includes(face)) wrong(['room', 'framing', face], 'expected the name of a surface of this room');
   }
-  const things = [...room.beams, ...room.platforms, ...room.partitions, ...room.openings, ...room.patches, ...room.furniture];
+  const things = [
+    ...room.beams,
+    ...room.platforms,
+    ...room.partitions,
+    ...room.openings,
+    ...room.patches,
+    ...room.furniture,
+  ];
   const ids = [...walls, FLOOR, CEILING, ...things.map((t) => t.id)];
   ids.forEach((name, i) => {
     if (i >= walls.length + 2 && ids.indexOf(name) !== i) {

@@ -51,7 +51,12 @@ export function closedOff(room: Room, partition: Partition, keep: Vec2): Room | 
   const [a, b] = [cutAt(room.corners, partition.start), cutAt(room.corners, partition.end)];
   if (!a || !b || Math.hypot(a.point[0] - b.point[0], a.point[1] - b.point[1]) < 0.05) return null;
   const half = [halfBetween(room.corners, a, b, partition.id), halfBetween(room.corners, b, a, partition.id)].find(
-    (h) => h.corners.length >= 3 && insideOutline(keep, h.corners.map((c): Vec2 => [c.x, c.y])),
+    (h) =>
+      h.corners.length >= 3 &&
+      insideOutline(
+        keep,
+        h.corners.map((c): Vec2 => [c.x, c.y]),
+      ),
   );
   if (!half) return null;
   const walls = new Set(half.corners.map((c) => c.wall));
@@ -109,7 +114,10 @@ function withState(room: Room, state: RoomState, head: Vec2): Room {
   const changed: Room = {
     ...room,
     surfaces: Object.fromEntries(
-      Object.entries(room.surfaces).map(([name, entry]) => [name, { material: state.materials[name] ?? entry.material }]),
+      Object.entries(room.surfaces).map(([name, entry]) => [
+        name,
+        { material: state.materials[name] ?? entry.material },
+      ]),
     ),
     openings: there(room.openings).map(other),
     patches: there(room.patches).map(other),

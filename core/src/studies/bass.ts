@@ -16,6 +16,7 @@ import {
 import type { Project } from '../project/schema';
 import { OCTAVE_MIDBANDS, thirdOctaveEdges } from '../quantities/bands';
 import { eyring } from '../reverberation/decay';
+import { bareSurfaces, objectAbsorption } from './roomAbsorption';
 import { type Setting, settingOf } from './setting';
 import type { Issue, Study, Working } from './types';
 
@@ -104,10 +105,10 @@ export function bareEyring(setting: Setting): number[] {
   return setting.mEnergy.map((mEnergy, b) =>
     eyring({
       volume: setting.solid.volume,
-      surfaces: setting.faces.map((f) => ({ area: f.area, alpha: f.material.alpha[b]! })),
+      surfaces: bareSurfaces(setting, b),
       c: setting.c,
       mEnergy,
-      objects: 0,
+      objects: objectAbsorption(setting, b),
     })!,
   );
 }

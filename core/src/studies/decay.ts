@@ -17,6 +17,7 @@ import { type Curve, curveFor, type DecayFace, type Judged } from './decayCurves
 import type { DecayInputs, DecayResult } from './decayTypes';
 import { decayWorking } from './decayWorking';
 import { type MarksResult, studyMarks } from './marks';
+import { objectAbsorption, stretchesOf } from './roomAbsorption';
 import { type Setting, settingOf } from './setting';
 import type { Issue, Study } from './types';
 
@@ -27,40 +28,54 @@ export function decayInputs(
   marks: MarksResult = studyMarks(project, setting).result,
 ): DecayInputs {
   const { panel, counts, usable, marksFirst, leftRightAlike } = project.treatment;
-  const faces = setting.faces.map((f): DecayFace => {
-    const cover = marks.covers.find((c) => c.face === f.id)!;
+  const faces = stretchesOf(setting).map((s): DecayFace => {
+    const shared = {
+      id: s.id,
+      name: s.name,
+      area: s.area,
+      axis: s.face.axis,
+      alpha: [...s.material.alpha],
+      spread: SPREAD[s.material.source],
+      isFloor: s.face.kind === 'floor',
+    };
+    // Panels hang on what shows of the face itself.
+    if (s.id !== s.face.id) return { ...shared, usable: false, capacity: 0, needed: 0, chosen: 0 };
+    const cover = marks.covers.find((c) => c.face === s.id)!;
+    const fits = Math.floor((s.area + 1e-9) / (panel.width * panel.height));
+    const capacity = Math.min(cover.capacity, fits);
     return {
-      id: f.id,
-      name: f.name,
-      area: f.area,
-      axis: f.axis,
-      alpha: [...f.material.alpha],
-      spread: SPREAD[f.material.source],
-      usable: usable.includes(f.id),
-      capacity: cover.capacity,
+      ...shared,
+      usable: usable.includes(s.id),
+      capacity,
       needed: cover.needed ?? 0,
-      chosen: Math.min(counts[f.id] ?? 0, cover.capacity),
-      isFloor: f.kind === 'floor',
+      chosen: Math.min(counts[s.id] ?? 0, capacity),
     };
   });
-  const only = (name: string): DecayFace | null => {
-    const found = setting.faces.filter((f) => f.side === name);
-    return found.length === 1 ? faces.find((f) => f.id === found[0]!.id)! : null;
-  };
-  const [left, right] = [only('left'), only('right')];
+  const on = (side: string): string[] =>
+    setting.faces.filter((f) => f.kind === 'wall' && f.side === side && usable.includes(f.id)).map((f) => f.id);
+  const [left, right] = [on('left'), on('right')];
   return {
     volume: setting.solid.volume,
     c: setting.c,
     rho: setting.rho,
     mEnergy: setting.mEnergy,
     faces,
+    objects: OCTAVES.map((_, b) => objectAbsorption(setting, b)),
+    objectSpread: objectSpread(setting),
     panel: { width: panel.width, height: panel.height },
     recipe: { ...panel },
     school: project.target.school,
     lowestOctave: project.target.lowestOctave,
     marksFirst,
-    alike: leftRightAlike && left?.usable && right?.usable ? [left.id, right.id] : null,
+    alike: leftRightAlike && left.length > 0 && right.length > 0 ? [left, right] : null,
   };
+}
+
+/** Relative uncertainty of all that furniture and people absorb together, weighed at 1 kHz. */
+function objectSpread(setting: Setting): number {
+  const total = objectAbsorption(setting, 4);
+  if (total === 0) return 0;
+  return setting.objects.reduce((sum, o) => sum + o.absorption[4]! * SPREAD[o.material.source], 0) / total;
 }
 
 /** Octave absorption of the recipe: porous fill, open gap, rigid wall; field incidence, refracting in every layer. */

@@ -30,8 +30,10 @@ function programmeFor(
   limits.forEach((limit, b) => {
     if (!limit) return;
     const bare = bandSurfaces(inputs, {}, panelAlpha, b).reduce((sum, s) => sum + s.area * s.alpha, 0);
+    // Things absorb outside the logarithm, as air does.
+    const outside = inputs.mEnergy[b]! + inputs.objects[b]! / (4 * inputs.volume);
     const areaFor = (time: number) =>
-      surface * meanAlphaForTime(time, inputs.volume, surface, inputs.c, inputs.mEnergy[b]!) - bare;
+      surface * meanAlphaForTime(time, inputs.volume, surface, inputs.c, outside) - bare;
     rows.push({
       name: `octave ${OCTAVES[b]}`,
       coefficients: faces.map((f) => {
@@ -55,7 +57,7 @@ function programmeFor(
   }
   if (w.alike && inputs.alike) {
     const [l, r] = inputs.alike;
-    const coefficients = faces.map((f) => (f.id === l ? 1 : f.id === r ? -1 : 0));
+    const coefficients = faces.map((f) => (l.includes(f.id) ? 1 : r.includes(f.id) ? -1 : 0));
     rows.push({ name: 'alike', coefficients, lower: 0, upper: 0 });
   }
   return { cost: faces.map(() => 1), max: faces.map((f) => f.capacity), rows };

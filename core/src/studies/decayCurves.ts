@@ -34,6 +34,9 @@ export interface DecayRoom {
   c: number;
   mEnergy: number[];
   faces: DecayFace[];
+  /** Equivalent absorption area of furniture and people per octave, m², and its relative uncertainty. */
+  objects: number[];
+  objectSpread: number;
   panel: PanelSize;
 }
 
@@ -136,7 +139,7 @@ export function curveFor(
     volume: room.volume,
     c: room.c,
     mEnergy: room.mEnergy[band]!,
-    objects: 0,
+    objects: room.objects[band]! * (1 + widen * room.objectSpread),
     surfaces: bandSurfaces(room, counts, panelAlpha, band, widen),
   });
   const bands = OCTAVES.map((_, b) => {

@@ -10,8 +10,8 @@ export interface DecayInputs extends DecayRoom {
   school: School;
   lowestOctave: number;
   marksFirst: boolean;
-  /** Left and right wall, when they must carry as many. */
-  alike: [string, string] | null;
+  /** Walls on the left and on the right, when both sides must carry as many. */
+  alike: [string[], string[]] | null;
 }
 
 export type Answer =

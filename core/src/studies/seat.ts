@@ -85,11 +85,12 @@ function boundariesOf(setting: Setting, l: PlacedLoudspeaker): { scene: Boundary
   const side = left.distance <= right.distance ? left : right;
   const sign = side === left ? 1 : -1;
   // Coordinates of the corner octant: x from the nearer side wall, y from the front wall, z from the floor.
-  const source = [side.distance, front.distance, l.at[2]] as const;
+  const floor = setting.solid.floorAt(at) ?? 0;
+  const source = [side.distance, front.distance, l.at[2] - floor] as const;
   const receiver = [
     side.distance + sign * (setting.head[0] - l.at[0]),
     front.distance + setting.head[1] - l.at[1],
-    setting.head[2],
+    setting.head[2] - floor,
   ] as const;
   const faceOf = (id: string): SettingFace => setting.faces.find((f) => f.id === id)!;
   const faces: Record<Plane, SettingFace> = { x: faceOf(side.wall), y: faceOf(front.wall), z: faceOf('floor') };
@@ -162,7 +163,7 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
   const outline = setting.solid.plan.map((c) => c.at);
   const headInside = insideOutline([setting.head[0], setting.head[1]], outline);
   if (!headInside) add('seat.head-outside', 'wrong', ['head'], {});
-  if (setting.head[2] >= setting.solid.height)
+  if (setting.head[2] >= (setting.solid.ceilingAt([setting.head[0], setting.head[1]]) ?? setting.solid.height))
     add('seat.head-above-ceiling', 'wrong', ['head'], { height: setting.head[2] });
   if (Math.abs(result.headPart - 0.5) <= SEAT_LIMITS.centreNull) {
     add('seat.centre-null', 'warning', ['head'], { part: result.headPart, f: setting.c / (2 * result.length) });
@@ -177,7 +178,7 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
   }
   for (const l of setting.loudspeakers) {
     const report = result.loudspeakers.find((r) => r.id === l.id)!;
-    const inside = insideOutline([l.at[0], l.at[1]], outline) && l.at[2] < setting.solid.height;
+    const inside = (setting.solid.ceilingAt([l.at[0], l.at[1]]) ?? -1) > l.at[2];
     if (!inside) {
       add('seat.loudspeaker-outside', 'wrong', [l.id], { letter: l.letter });
       continue;
@@ -292,7 +293,8 @@ function workingOf(project: Project, setting: Setting, result: SeatResult): Work
 }
 
 /** Positions, boundaries and warnings of a project's seat. */
-export function studySeat(project: Project, setting: Setting = settingOf(project)): Study<SeatResult> {
+export function studySeat(document: Project, setting: Setting = settingOf(document)): Study<SeatResult> {
+  const { project } = setting;
   const { head, length, axis } = setting;
   const rear = wallAlong(setting.solid.plan, [head[0], head[1]], [0, 1]);
   const front = wallAlong(setting.solid.plan, [head[0], head[1]], [0, -1]);

@@ -1,23 +1,33 @@
-/** The room of a project as physics needs it: solid in the listener's frame, air, materials, positions. */
+/** The room of a project as physics needs it: solid in the listener's frame, air, materials, things, positions. */
 import { airDensity, energyAttenuation, speedHumid } from '../air/air';
 import { type Frame } from '../geometry/frame';
-import { type Face, type PlanCorner, prism, type Solid } from '../geometry/solid';
+import { type Face, type Solid, solidOf } from '../geometry/solid';
 import { newell } from '../geometry/polygon';
-import type { Vec3 } from '../geometry/vector';
-import { type Material, materialById } from '../materials/library';
-import { frameOf, lengthAlongAxis, listeningAxis, planOf } from '../project/placing';
+import type { Vec2, Vec3 } from '../geometry/vector';
+import type { Material } from '../materials/library';
+import { materialOf } from '../project/materials';
+import { frameOf, lengthAlongAxis, listeningAxis } from '../project/placing';
 import type { Loudspeaker, Project } from '../project/schema';
+import { shapeOf } from '../project/shape';
+import { inState } from '../project/states';
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
 import type { PairAxis } from '../reverberation/decay';
+import { type FacePart, partsOf } from './faceParts';
+import { objectsOf, type RoomObject } from './objects';
 
 export type SideName = 'front' | 'right' | 'rear' | 'left' | 'floor' | 'ceiling';
 
 export interface SettingFace extends Face {
+  /** Which way it looks from: a riser and a sloped ceiling have one too. */
   side: SideName;
-  /** "front", "right", "right 2" when several walls look the same way, "floor", "ceiling". */
+  /** "front", "right", "right 2" when several walls look the same way, "floor", "ceiling", "flue beam, side". */
   name: string;
   axis: PairAxis;
   material: Material;
+  /** Patches, doors, windows and rugs on it. */
+  parts: FacePart[];
+  /** Area that shows the face's own material, m². */
+  bare: number;
 }
 
 export interface PlacedLoudspeaker extends Loudspeaker {
@@ -26,6 +36,8 @@ export interface PlacedLoudspeaker extends Loudspeaker {
 }
 
 export interface Setting {
+  /** The document in the state studied. */
+  project: Project;
   frame: Frame;
   solid: Solid;
   faces: SettingFace[];
@@ -38,6 +50,7 @@ export interface Setting {
   /** Ears in the listener's frame, m. */
   head: Vec3;
   loudspeakers: PlacedLoudspeaker[];
+  objects: RoomObject[];
   /** x of the listening axis and the room's length along it, m. */
   axis: number;
   length: number;
@@ -53,35 +66,69 @@ function sideOf(face: Face): SideName {
 
 const AXIS_OF: Record<SideName, PairAxis> = { front: 'y', rear: 'y', left: 'x', right: 'x', floor: 'z', ceiling: 'z' };
 
-/** Everything a study needs of the document, in the listener's frame. */
-export function settingOf(project: Project): Setting {
+/** Names of faces, each once: walls by the side they are on, beams and platforms by their own. */
+function namer(project: Project): (face: Face, side: SideName) => string {
+  const strips = [...project.room.beams, ...project.room.platforms];
+  const used = new Map<string, number>();
+  return (face, side) => {
+    const strip = strips.find((s) => s.id === face.surface);
+    const partition = project.room.partitions.find((t) => t.id === face.surface);
+    const upright = face.kind === 'riser' ? 'side' : face.kind === 'ceiling' ? 'underside' : 'top';
+    const name = strip
+      ? `${strip.name}, ${upright}`
+      : partition
+        ? partition.name
+        : face.kind === 'riser'
+          ? `${face.surface} step`
+          : side;
+    const count = (used.get(name) ?? 0) + 1;
+    used.set(name, count);
+    return count === 1 ? name : `${name} ${count}`;
+  };
+}
+
+/**
+ * Everything a study needs of the document in the state it is switched to, in the listener's frame.
+ * @param state another state's id, or null for the room as surveyed
+ */
+export function settingOf(document: Project, state: string | null = document.states.current): Setting {
+  const project = inState(document, state);
   const frame = frameOf(project);
-  const plan: PlanCorner[] = planOf(project).map((c) => ({ wall: c.wall, at: frame.toListener(c.at) }));
+  const shape = shapeOf(project.room, (p) => frame.toListener(p));
   // Walls are listed from the faced wall on, so that the strip reads front, right, rear, left.
-  const first = plan.findIndex((c) => c.wall === project.listening.facing);
-  const solid = prism([...plan.slice(first), ...plan.slice(0, first)], project.room.height);
-  const seen: Partial<Record<SideName, number>> = {};
+  const first = shape.plan.findIndex((c) => c.wall === project.listening.facing);
+  const solid = solidOf({ ...shape, plan: [...shape.plan.slice(first), ...shape.plan.slice(0, first)] });
+  const nameOf = namer(document);
   const faces = solid.faces.map((face): SettingFace => {
     const side = sideOf(face);
-    const count = (seen[side] = (seen[side] ?? 0) + 1);
+    const parts = partsOf(project, frame, face);
     return {
       ...face,
       side,
-      name: count === 1 ? side : `${side} ${count}`,
+      name: nameOf(face, side),
       axis: AXIS_OF[side],
-      material: materialById(project.room.surfaces[face.id]!.material),
+      material: materialOf(project, project.room.surfaces[face.surface]!.material),
+      parts,
+      bare: Math.max(0, face.area - parts.reduce((sum, t) => sum + t.area, 0)),
     };
   });
   const { head } = project.listening;
+  /** Heights are taped from the floor the thing stands on. */
+  const standing = (p: Vec2, height: number): Vec3 => [...p, (solid.floorAt(p) ?? 0) + height];
   return {
+    project,
     frame,
     solid,
     faces,
     c: speedHumid(project.climate),
     rho: airDensity(project.climate),
     mEnergy: OCTAVE_MIDBANDS.map((f) => energyAttenuation(project.climate, f)),
-    head: [...frame.toListener([head.x, head.y]), head.earHeight],
-    loudspeakers: project.loudspeakers.map((l) => ({ ...l, at: [...frame.toListener([l.x, l.y]), l.axisHeight] })),
+    head: standing(frame.toListener([head.x, head.y]), head.earHeight),
+    loudspeakers: project.loudspeakers.map((l) => ({
+      ...l,
+      at: standing(frame.toListener([l.x, l.y]), l.axisHeight),
+    })),
+    objects: objectsOf(project, (p) => frame.toListener(p), solid.floorAt),
     axis: listeningAxis(project, frame),
     length: lengthAlongAxis(project, frame),
   };

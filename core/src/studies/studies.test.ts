@@ -12,6 +12,7 @@ import { curveFor } from './decayCurves';
 import { studyMarks } from './marks';
 import { studySeat } from './seat';
 import { settingOf } from './setting';
+import { studySymmetry } from './symmetry';
 import { verdict } from './verdict';
 
 let solver: IntegerSolver;
@@ -342,6 +343,7 @@ describe('the verdict', () => {
       const setting = settingOf(project);
       const marks = studyMarks(project, setting);
       const measures = verdict({
+        symmetry: studySymmetry(setting).result,
         seat: studySeat(project, setting).result,
         bass: studyBass(project, setting).result,
         marks: marks.result,

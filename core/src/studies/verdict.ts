@@ -3,6 +3,7 @@ import { type BassResult, lengthNulls } from './bass';
 import type { DecayResult } from './decayTypes';
 import type { MarksResult } from './marks';
 import { SEAT_LIMITS, type SeatResult } from './seat';
+import type { SymmetryResult } from './symmetry';
 
 export type Tone = 'good' | 'fair' | 'bad';
 export type StageId = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'build';
@@ -23,6 +24,7 @@ export interface Measure {
 }
 
 export interface VerdictParts {
+  symmetry: SymmetryResult;
   seat: SeatResult;
   bass: BassResult;
   marks: MarksResult;
@@ -39,25 +41,38 @@ export function coverageWord(part: number): [string, Tone] {
   return ['booth', 'bad'];
 }
 
-/** The measures in the order of the work. Lengths in cm, levels in dB, times in s. */
-export function verdict({ seat, bass, marks, decay }: VerdictParts): Measure[] {
-  const measures: Measure[] = [];
-  const difference = seat.symmetry?.difference ?? null;
-  measures.push({
+/** Left against right: the room's or the pair's difference, whichever is larger. */
+function symmetryMeasure(seat: SeatResult, room: SymmetryResult): Measure {
+  const pair = seat.symmetry?.difference ?? 0;
+  const shape = Math.max(room.width.difference, room.ceiling?.difference ?? 0);
+  const ofRoom = shape > Math.max(pair, SEAT_LIMITS.pathDifference);
+  const difference = ofRoom ? shape : pair;
+  const even = difference <= SEAT_LIMITS.pathDifference;
+  const value = seat.symmetry === null && !ofRoom ? null : difference * 100;
+  const place =
+    shape > room.width.difference
+      ? 'ceiling'
+      : `${room.width.wider === 'left' ? 'right' : 'left'} wall, ${room.width.at.toFixed(1)} m back`;
+  return {
     id: 'symmetry',
-    stage: 'seat',
-    value: difference === null ? null : difference * 100,
+    stage: ofRoom ? 'survey' : 'seat',
+    value,
     unit: 'cm',
     digits: 1,
-    ...(difference === null
+    ...(value === null
       ? { word: 'no pair', tone: 'fair' as const }
-      : difference <= SEAT_LIMITS.pathDifference
+      : even
         ? { word: 'even', tone: 'good' as const }
         : difference <= 0.03
           ? { word: 'slightly off', tone: 'fair' as const }
           : { word: 'uneven', tone: 'bad' as const }),
-    detail: difference !== null && difference > SEAT_LIMITS.pathDifference ? seat.symmetry!.what : '',
-  });
+    detail: even ? '' : ofRoom ? place : (seat.symmetry?.what ?? ''),
+  };
+}
+
+/** The measures in the order of the work. Lengths in cm, levels in dB, times in s. */
+export function verdict({ symmetry, seat, bass, marks, decay }: VerdictParts): Measure[] {
+  const measures: Measure[] = [symmetryMeasure(seat, symmetry)];
   const part = seat.headPart;
   const centre = Math.abs(part - 0.5) <= SEAT_LIMITS.centreNull;
   const close = seat.headFromRear !== null && seat.headFromRear < SEAT_LIMITS.rearWall;

@@ -14,8 +14,9 @@ type Say = (
 ) => string;
 
 const percent = (value: number | string | undefined, digits = 0) => fixed(Number(value) * 100, digits);
-const WALL: Record<string, string> = { floor: 'floor', ceiling: 'ceiling' };
-const surface = (name: number | string | undefined) => WALL[String(name)] ?? `${name} wall`;
+/** "front" is said as "front wall"; floors, ceilings, beams and things by their own names. */
+const surface = (name: number | string | undefined) =>
+  /^(front|rear|left|right)( \d+)?$/.test(String(name)) ? `${name} wall` : String(name);
 
 const SYMMETRY: Record<string, string> = {
   'side-wall': 'the distances to the side walls differ',
@@ -62,7 +63,26 @@ const SENTENCES: Record<string, Say> = {
     `A room this large has too many modes to list: they are shown to ${n('f', 0)} Hz. Counts per third octave end there too.`,
   'bass.height-null': (_v, _l, n) =>
     `The ears are near half height, in the null of the first floor-to-ceiling mode, ${n('f', 0)} Hz. Most seated ears are; ceiling treatment softens it.`,
-  'marks.direct-blocked': (v) => `Something stands between ${v.letter} and the ears.`,
+  'marks.direct-blocked': (v) =>
+    `${v.by ? surface(v.by) : 'Something'} stands between ${v.letter} and the ears.`.replace(/^./, (c) =>
+      c.toUpperCase(),
+    ),
+  'marks.on-opening': (v) =>
+    `A reflection of ${v.letter} that matters falls on ${v.name} (${surface(v.face)}): a fixed panel cannot hang there. A stand in front of it, a curtain or a door panel can.`,
+  'survey.opening-off-wall': (v, l) =>
+    `${v.name} reaches past the ${surface(v.wall)}: it ends at ${l('end')} along and ${l('top')} up, the wall is ${l('length')} long.`,
+  'survey.openings-overlap': (v) => `${v.name} and ${v.other} overlap on their wall.`,
+  'survey.patch-outside': (v) => `${v.name} lies outside its surface. Check where it starts.`,
+  'survey.strip-outside': (v) => `${v.name} lies outside the room. Check its distance from the wall.`,
+  'survey.low-beam': (v, l) => `${v.name} hangs at ${l('height')}: heads will meet it. Pad or mark it.`,
+  'survey.thing-outside': (v) => `${v.name} stands outside the room with ${percent(v.part)} % of its ground.`,
+  'survey.thing-too-high': (v, l) => `${v.name} is ${l('height')} high, the ceiling there ${l('ceiling')}.`,
+  'survey.things-overlap': (v) => `${v.name} and ${v.other} stand in the same place.`,
+  'survey.door-blocked': (v) => `${v.name} cannot open: ${v.by} stands in its swing. Keep the way out free.`,
+  'survey.tape-open': (_v, l) =>
+    `The tape does not close: after ${l('around')} it misses the start by ${l('error')}. Measure again, or spread the error.`,
+  'survey.diagonal': (v, l) =>
+    `The diagonal from the start of ${v.from} to the start of ${v.to} is taped as ${l('taped')}; in the plan it is ${l('planned')}.`,
   'marks.too-many-panels': (v) => `${v.chosen} panels are set for the ${surface(v.face)}, where ${v.capacity} fit.`,
   'marks.panel-too-large': (v) => `The panel is too large for the ${surface(v.face)}; its marks stay bare.`,
   'decay.too-dead': (v, _l, n) =>

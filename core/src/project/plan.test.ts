@@ -1,0 +1,268 @@
+import { seeded } from '../testing/random';
+import { door, edited, plainBox, wardrobe } from '../testing/rooms';
+import { outlineArea } from '../geometry/polygon';
+import { applyCommand, type Command, CommandRefused, patchProject } from './commands';
+import { planFault } from './outline';
+import { wallLength } from './outlineEdits';
+import type { Project } from './schema';
+import { inState } from './states';
+import { checkDiagonals, legsOf, spreadError, walkTape } from './taping';
+
+const areaOf = (p: Project) => outlineArea(p.room.corners.map((c) => [c.x, c.y]));
+
+describe('editing the plan', () => {
+  test('an alcove adds its ground, a chimney breast takes it, both leave a sound outline', () => {
+    const alcove = edited(plainBox(), { type: 'insert-recess', wall: 'B', from: 1, width: 1.2, depth: 0.4 });
+    expect(areaOf(alcove)).toBeCloseTo(20 + 0.48, 12);
+    expect(alcove.room.corners).toHaveLength(8);
+    const breast = edited(plainBox(), { type: 'insert-recess', wall: 'B', from: 1, width: 1.2, depth: -0.4 });
+    expect(areaOf(breast)).toBeCloseTo(20 - 0.48, 12);
+    expect(breast.room.corners.map((c) => c.wall)).toEqual(['A', 'B', 'E', 'F', 'G', 'H', 'C', 'D']);
+    expect(breast.room.surfaces.F).toEqual(breast.room.surfaces.B);
+  });
+
+  test.each([
+    ['at the start', 0, 4 * 5 + 0.5],
+    ['at the end', 4, 4 * 5 + 0.5],
+  ])('a recess %s of a wall takes the neighbour along', (_where, from, area) => {
+    const p = edited(plainBox(), { type: 'insert-recess', wall: 'B', from, width: 1, depth: 0.5 });
+    expect(areaOf(p)).toBeCloseTo(area, 12);
+    expect(p.room.corners).toHaveLength(6);
+  });
+
+  test('what hangs on the wall stays where it is in the room', () => {
+    const start = edited(plainBox(), { type: 'put', list: 'openings', thing: door() });
+    const place = (p: Project) => {
+      const o = p.room.openings[0]!;
+      const i = p.room.corners.findIndex((c) => c.wall === o.wall);
+      const a = p.room.corners[i]!;
+      const b = p.room.corners[(i + 1) % p.room.corners.length]!;
+      const t = o.u / Math.hypot(b.x - a.x, b.y - a.y);
+      return [a.x + t * (b.x - a.x), a.y + t * (b.y - a.y)];
+    };
+    const cut = edited(start, { type: 'insert-recess', wall: 'B', from: 1, width: 1, depth: -0.3 });
+    expect(cut.room.openings[0]!.wall).not.toBe('B');
+    place(cut).forEach((v, k) => expect(v).toBeCloseTo(place(start)[k]!, 12));
+    const split = edited(start, { type: 'split-wall', wall: 'B', at: 2 });
+    place(split).forEach((v, k) => expect(v).toBeCloseTo(place(start)[k]!, 12));
+    const back = edited(split, { type: 'remove-corner', wall: split.room.openings[0]!.wall });
+    expect(back.room.openings[0]).toMatchObject({ wall: 'B', u: expect.closeTo(3.8, 12) });
+  });
+
+  test('a wall moves parallel to itself and its neighbours follow', () => {
+    const p = edited(plainBox(), { type: 'move-wall', wall: 'B', by: 0.5 });
+    expect(areaOf(p)).toBeCloseTo(3.5 * 5, 12);
+    expect(p.listening.head.x).toBeCloseTo(1.75, 12);
+  });
+
+  test('what crosses, folds or vanishes is refused with the wall and the place', () => {
+    const refusal = (command: Command) => {
+      try {
+        applyCommand(plainBox(), command);
+      } catch (error) {
+        if (error instanceof CommandRefused) return [error.path, error.sentence];
+        throw error;
+      }
+      return null;
+    };
+    expect(refusal({ type: 'move-corner', wall: 'C', x: -1, y: 2 })).toEqual([
+      'room.corners.3',
+      'wall D crosses wall B',
+    ]);
+    expect(refusal({ type: 'move-corner', wall: 'B', x: 0.001, y: 0 })![1]).toMatch(/wall A is shorter than 1 cm/);
+    expect(refusal({ type: 'move-wall', wall: 'B', by: 6 })).not.toBeNull();
+    expect(() =>
+      applyCommand(plainBox(), { type: 'insert-recess', wall: 'A', from: 3.5, width: 1, depth: 0.2 }),
+    ).toThrow(/within wall A, which is 4.000 m long/);
+    const corners = plainBox().room.corners.map((c) => (c.wall === 'C' ? { ...c, x: -1, y: 2 } : c));
+    const fault = planFault(corners)!;
+    expect(fault.at[0]).toBeCloseTo(0, 9);
+    expect(
+      planFault([...corners.slice(0, 2), { wall: 'C', x: 2, y: 0.001 }, { wall: 'D', x: 0, y: 3 }])?.sentence,
+    ).toMatch(/touches wall A/);
+  });
+
+  test('five hundred random edits of walls and things undo and redo to the identical document', () => {
+    const random = seeded(90210);
+    const start = plainBox();
+    let project = start;
+    const steps: ReturnType<typeof applyCommand>[] = [];
+    let refused = 0;
+    let count = 0;
+    const wall = () => random.pick(project.room.corners).wall;
+    const make: (() => Command)[] = [
+      () => ({ type: 'move-wall', wall: wall(), by: random.between(-0.2, 0.2) }),
+      () => ({ type: 'split-wall', wall: wall(), at: random.between(0.1, 2) }),
+      () => ({ type: 'remove-corner', wall: wall() }),
+      () => ({
+        type: 'insert-recess',
+        wall: wall(),
+        from: random.between(0, 1),
+        width: 0.5,
+        depth: random.between(-0.3, 0.3),
+      }),
+      () => ({
+        type: 'put',
+        list: 'openings',
+        thing: door({ id: `o${count++}`, wall: wall(), u: random.between(0, 2) }),
+      }),
+      () => ({
+        type: 'put',
+        list: 'furniture',
+        thing: wardrobe({ id: `f${random.whole(1, 9)}`, x: random.between(0, 4) }),
+      }),
+      () => ({
+        type: 'put',
+        list: 'patches',
+        thing: {
+          id: `t${count++}`,
+          name: 'Boarding',
+          face: wall(),
+          u: 0.2,
+          v: 0.2,
+          width: 0.5,
+          height: 1,
+          material: 'cork-wall',
+        },
+      }),
+      () => ({
+        type: 'put',
+        list: 'beams',
+        thing: {
+          id: `b${random.whole(1, 3)}`,
+          name: 'Beam',
+          along: wall(),
+          from: 1,
+          width: 0.2,
+          span: null,
+          level: 2.2,
+        },
+        material: 'timber-solid',
+      }),
+      () => ({ type: 'set-ceiling', ceiling: { shape: 'pitch', along: wall(), top: random.between(2.5, 2.9) } }),
+      () => ({ type: 'set-ceiling', ceiling: { shape: 'flat' } }),
+      () => ({ type: 'take-away', list: 'furniture', id: `f${random.whole(1, 9)}` }),
+      () => ({
+        type: 'put-state',
+        state: {
+          id: 's',
+          name: 'Other',
+          away: project.room.furniture.slice(0, 1).map((f) => f.id),
+          materials: {},
+          closed: [],
+        },
+      }),
+      () => ({ type: 'set-brief', brief: { people: random.whole(1, 9) } }),
+    ];
+    while (steps.length < 500) {
+      try {
+        const applied = applyCommand(project, random.pick(make)());
+        steps.push(applied);
+        project = applied.project;
+      } catch (error) {
+        if (!(error instanceof RangeError)) throw error;
+        refused += 1;
+      }
+    }
+    expect(refused).toBeGreaterThan(0);
+    const end = JSON.stringify(project);
+    for (const step of [...steps].reverse()) project = patchProject(project, step.backward);
+    expect(project).toEqual(start);
+    for (const step of steps) project = patchProject(project, step.forward);
+    expect(project).toEqual(JSON.parse(end));
+  });
+});
+
+describe('the tape', () => {
+  test('a plan taped from itself closes, and walks to itself', () => {
+    const ell = edited(plainBox(), { type: 'insert-recess', wall: 'C', from: 0, width: 2, depth: 1.5 });
+    const walk = walkTape(legsOf(ell.room));
+    expect(walk.error).toBeLessThan(1e-9);
+    expect(walk.angleErrorDeg).toBeCloseTo(0, 9);
+    expect(outlineArea(walk.corners.map((c) => [c.x, c.y]))).toBeCloseTo(areaOf(ell), 9);
+  });
+
+  test('an error is spread by the way walked, and the spread plan closes', () => {
+    const legs = legsOf(plainBox().room);
+    legs[1]!.length += 0.03;
+    const walk = walkTape(legs);
+    expect(walk.error).toBeCloseTo(0.03, 9);
+    const corners = spreadError(walk);
+    // Compass rule: each corner moves by its part of the way round, 4/18.03 of 3 cm after the first wall.
+    expect(Math.hypot(corners[1]!.x - 4, corners[1]!.y)).toBeCloseTo((4 / 18.03) * 0.03, 6);
+    const last = corners.at(-1)!;
+    const taped = legs[3]!.length;
+    expect(Math.abs(Math.hypot(last.x, last.y) - taped)).toBeLessThan(0.03);
+    expect(planFault(corners)).toBeNull();
+  });
+
+  test('diagonals are compared with the plan', () => {
+    const [check] = checkDiagonals(plainBox().room.corners, [{ from: 'A', to: 'C', length: 6.42 }]);
+    expect(check).toMatchObject({
+      planned: expect.closeTo(Math.hypot(4, 5), 12),
+      difference: expect.closeTo(6.42 - Math.hypot(4, 5), 12),
+    });
+    expect(checkDiagonals(plainBox().room.corners, [{ from: 'A', to: 'Q', length: 1 }])).toEqual([]);
+  });
+});
+
+describe('states', () => {
+  const base = edited(
+    plainBox(),
+    { type: 'insert-recess', wall: 'C', from: 1, width: 1.5, depth: 0.8 },
+    { type: 'put', list: 'furniture', thing: wardrobe() },
+    { type: 'put', list: 'openings', thing: door({ wall: 'C', u: 0.05 }) },
+    {
+      type: 'put',
+      list: 'partitions',
+      thing: { id: 'shut', name: 'Alcove wall', start: { wall: 'C', at: 1 }, end: { wall: 'H', at: 0 } },
+      material: 'plasterboard-studs',
+    },
+    {
+      type: 'put-state',
+      state: {
+        id: 'open',
+        name: 'Wardrobe open',
+        away: [],
+        materials: { wardrobe: 'wardrobe-open', A: 'curtain-heavy' },
+        closed: [],
+      },
+    },
+    {
+      type: 'put-state',
+      state: { id: 'closed', name: 'Alcove closed', away: ['wardrobe'], materials: {}, closed: ['shut'] },
+    },
+  );
+
+  test('as surveyed an open partition is not there', () => {
+    const p = inState(base, null);
+    expect(p.room.partitions).toEqual([]);
+    expect(p.room.surfaces.shut).toBeUndefined();
+    expect(areaOf(p)).toBeCloseTo(20 + 1.2, 9);
+  });
+
+  test('materials change with the state, the document does not', () => {
+    const before = JSON.stringify(base);
+    const p = inState(base, 'open');
+    expect(p.room.furniture[0]!.material).toBe('wardrobe-open');
+    expect(p.room.surfaces.A!.material).toBe('curtain-heavy');
+    expect(JSON.stringify(base)).toBe(before);
+  });
+
+  test('a closed partition cuts the alcove off and becomes a wall', () => {
+    const p = inState(base, 'closed');
+    expect(areaOf(p)).toBeCloseTo(20, 9);
+    expect(p.room.corners.map((c) => c.wall)).toContain('shut');
+    expect(p.room.surfaces.shut).toEqual({ material: 'plasterboard-studs' });
+    expect(p.room.furniture).toEqual([]);
+    expect(wallLength(p.room, 'shut')).toBeCloseTo(1.5, 9);
+    expect(p.room.openings[0]).toMatchObject({ wall: 'C', u: expect.closeTo(0.05, 12) });
+    expect(planFault(p.room.corners)).toBeNull();
+  });
+
+  test('taking a thing away takes it out of the states too', () => {
+    const p = edited(base, { type: 'take-away', list: 'furniture', id: 'wardrobe' });
+    expect(p.states.list[0]!.materials).toEqual({ A: 'curtain-heavy' });
+    expect(p.states.list[1]!.away).toEqual([]);
+  });
+});
