@@ -11,6 +11,7 @@ import type { Curve } from '@tawny/core/studies/decayCurves';
 import { studyMarks } from '@tawny/core/studies/marks';
 import { studySeat } from '@tawny/core/studies/seat';
 import { settingOf } from '@tawny/core/studies/setting';
+import { studySurvey } from '@tawny/core/studies/survey';
 import { verdict } from '@tawny/core/studies/verdict';
 import { issueSentence } from '@tawny/core/words/issues';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
@@ -20,12 +21,13 @@ export type Report = Awaited<ReturnType<typeof reportOf>>;
 /** Runs every study. */
 export async function reportOf(project: Project) {
   const setting = settingOf(project);
+  const survey = studySurvey(project, setting);
   const seat = studySeat(project, setting);
   const bass = studyBass(project, setting);
   const marks = studyMarks(project, setting);
   const decay = studyDecay(decayInputs(project, setting, marks.result), await loadIntegerSolver());
   const build = studyBuild(project);
-  const issues = [seat, bass, marks, decay, build].flatMap((s) => s.issues);
+  const issues = [survey, seat, bass, marks, decay, build].flatMap((s) => s.issues);
   return {
     project: { id: project.id, name: project.name },
     room: {
@@ -34,12 +36,19 @@ export async function reportOf(project: Project) {
       surfaceArea: setting.solid.surfaceArea,
       speedOfSound: setting.c,
     },
+    symmetry: survey.result.symmetry,
     seat: seat.result,
     bass: bass.result,
     marks: marks.result,
     decay: decay.result,
     build: build.result,
-    verdict: verdict({ seat: seat.result, bass: bass.result, marks: marks.result, decay: decay.result }),
+    verdict: verdict({
+      symmetry: survey.result.symmetry,
+      seat: seat.result,
+      bass: bass.result,
+      marks: marks.result,
+      decay: decay.result,
+    }),
     issues: issues.map((i) => ({ ...i, sentence: issueSentence(i, 'metric') })),
   };
 }

@@ -4,7 +4,7 @@
  */
 import { common, type Polygons, without } from './booleans';
 import { insideOutline, outlineArea } from './polygon';
-import type { CeilingShape, PlanCorner, RoomShape, Strip } from './solid';
+import type { CeilingShape, PlanCorner, RoomShape, Strip } from './shape';
 import { type Vec2, type Vec3, distance2 } from './vector';
 
 /** Height over the plan: z = at + x·slope[0] + y·slope[1]. */

@@ -301,6 +301,8 @@ export class CommandRefused extends RangeError {
     type: Command['type'],
     readonly path: string,
     readonly sentence: string,
+    /** Place in the plan to mark, survey coordinates; null when it has none. */
+    readonly at: readonly [number, number] | null,
   ) {
     super(path ? `command ${type}: ${path}: ${sentence}` : sentence);
   }
@@ -317,7 +319,7 @@ export function applyCommand(project: Project, command: Command): Applied {
   const check = projectSchema.safeParse(next);
   if (!check.success) {
     const { path, message } = check.error.issues[0]!;
-    throw new CommandRefused(command.type, path.join('.'), message);
+    throw new CommandRefused(command.type, path.join('.'), message, planFault(next.room.corners)?.at ?? null);
   }
   return { project: next, forward, backward };
 }

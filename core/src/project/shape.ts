@@ -1,9 +1,12 @@
 /** The document's room as geometry asks for it. */
 import type { PlanCorner, RoomShape } from '../geometry/solid';
 import type { Vec2 } from '../geometry/vector';
-import type { Room } from './schema';
+import type { OutlineCorner } from './outline';
 
-type RoomGeometry = Pick<Room, 'corners' | 'height' | 'ceiling' | 'beams' | 'platforms'>;
+/** The part of the document's room that is shape. */
+interface RoomGeometry extends Pick<RoomShape, 'height' | 'ceiling' | 'beams' | 'platforms'> {
+  corners: readonly OutlineCorner[];
+}
 
 /** Shape of a room; `turn` takes survey coordinates into another frame. */
 export function shapeOf(room: RoomGeometry, turn: (p: Vec2) => Vec2 = (p) => p): RoomShape {

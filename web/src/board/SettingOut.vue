@@ -1,30 +1,31 @@
 <script setup lang="ts">
 /**
  * The setting-out board: the room opened out as plan, reflected ceiling and wall strip. Values in, SVG and gestures out; it
- * knows no store. Pointing at a mark in one drawing lights its twin in the others.
+ * knows no store. Pointing at a mark in one drawing lights its twin in the others. It zooms about the pointer and is pushed
+ * along by its empty ground.
  */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
+import { localToStrip, stripToLocal, wallStrip } from '@tawny/core/geometry/unfold';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { dimensionsOf } from './dimensions';
-import { boardLayout, offSheet, planLayout } from './layout';
+import { boardLayout, offSheet, onSheet, planLayout, type Sheet } from './layout';
+import EditLayer from './layers/EditLayer.vue';
 import FieldLayer from './layers/FieldLayer.vue';
+import OpeningsLayer from './layers/OpeningsLayer.vue';
 import PanelLayer from './layers/PanelLayer.vue';
+import PartShape from './layers/PartShape.vue';
+import RoomLayer from './layers/RoomLayer.vue';
+import RulerLayer from './layers/RulerLayer.vue';
 import SeatLayer from './layers/SeatLayer.vue';
 import TapeLayer from './layers/TapeLayer.vue';
-import {
-  flatTape,
-  outlinePoints,
-  placedPanels,
-  placedWalls,
-  planTape,
-  roomExtent,
-  soundPaths,
-  stripTape,
-} from './placements';
-import { startDrag } from './tools/drag';
-import type { BoardScene, Chosen, Move } from './types';
+import { flatTape, outlinePoints, placedPanels, planTape, roomExtent, soundPaths, stripTape } from './placements';
+import { levelFaces, placedThings, planOpenings, pointsText, wallFaces, wallHandles } from './room';
+import { nudgeOf, startDrag } from './tools/drag';
+import type { BoardScene, Chosen, Move, MoveKind } from './types';
+import { FITTED, panned, type View, viewed, zoomed } from './view';
 
-const props = defineProps<{ scene: BoardScene; withAside?: boolean; planOnly?: boolean }>();
+const props = defineProps<{ scene: BoardScene; withAside?: boolean; planOnly?: boolean; still?: boolean }>();
 const emit = defineEmits<{
   select: [chosen: Chosen | null];
   hover: [id: string | null];
@@ -49,24 +50,50 @@ onBeforeUnmount(() => observer?.disconnect());
 
 const setting = computed(() => props.scene.setting);
 const marks = computed(() => props.scene.marks);
+/** While the plan is dragged the drawing keeps its place: it is fitted to the room as it was. */
+const kept = ref<ReturnType<typeof roomExtent> | null>(null);
 const extent = computed(() => roomExtent(setting.value));
-const layout = computed(() =>
+const view = ref<View>(FITTED);
+const fitted = computed(() =>
   props.planOnly
-    ? planLayout(size.value.width, size.value.height, extent.value)
-    : boardLayout(size.value.width, Math.max(380, size.value.height), extent.value, props.withAside === true),
+    ? planLayout(size.value.width, size.value.height, kept.value ?? extent.value)
+    : boardLayout(
+        size.value.width,
+        Math.max(380, size.value.height),
+        kept.value ?? extent.value,
+        props.withAside === true,
+        props.scene.editPlan,
+      ),
 );
+const layout = computed(() => {
+  const list = viewed(fitted.value, view.value);
+  const [x, y] = props.scene.origin;
+  if (x === 0 && y === 0) return list;
+  const stay = (s: Sheet): Sheet => ({ ...s, x: s.x - x * s.scale, y: s.y - y * s.scale });
+  return { ...list, plan: stay(list.plan), ceiling: stay(list.ceiling) };
+});
 const plan = computed(() => layout.value.plan);
-const earY = computed(
-  () => layout.value.strip.y + (extent.value.height - setting.value.head[2]) * layout.value.strip.scale,
-);
+const strip = computed(() => layout.value.strip);
+const boardHeight = computed(() => (view.value === FITTED ? layout.value.height : Math.max(380, size.value.height)));
+const earY = computed(() => strip.value.y + (extent.value.height - setting.value.head[2]) * strip.value.scale);
 const tapes = computed(() => ({
   plan: planTape(setting.value, marks.value, plan.value),
-  floor: flatTape(marks.value, 'floor', plan.value),
+  floor: flatTape(marks.value, 'plan', plan.value),
   ceiling: flatTape(marks.value, 'ceiling', layout.value.ceiling),
-  strip: stripTape(setting.value, marks.value, layout.value.strip),
+  strip: stripTape(setting.value, marks.value, strip.value),
 }));
 const paths = computed(() => soundPaths(marks.value, plan.value));
-const walls = computed(() => placedWalls(setting.value, layout.value.strip));
+const walls = computed(() => wallFaces(setting.value, strip.value));
+const floors = computed(() => levelFaces(setting.value, 'floor', plan.value));
+const ceilings = computed(() => levelFaces(setting.value, 'ceiling', layout.value.ceiling));
+/** Beams and steps of the ceiling over the plan. */
+const overhead = computed(() => {
+  const pieces = levelFaces(setting.value, 'ceiling', plan.value);
+  return pieces.length > 1 ? pieces.slice(1) : [];
+});
+const things = computed(() => placedThings(setting.value, plan.value));
+const openings = computed(() => planOpenings(setting.value, props.scene.swings, plan.value));
+const handles = computed(() => (props.scene.editPlan ? wallHandles(setting.value, plan.value) : []));
 const wallPanels = computed(() => placedPanels(setting.value, props.scene.panels, layout.value, 'walls'));
 const ceilingPanels = computed(() => placedPanels(setting.value, props.scene.panels, layout.value, 'ceiling'));
 const dimensions = computed(() => dimensionsOf(props.scene, layout.value, extent.value, props.planOnly === true));
@@ -80,18 +107,102 @@ const onTape = {
   select: (chosen: Chosen) => emit('select', chosen),
   hover: (id: string | null) => emit('hover', id),
 };
+const faultAt = computed(() => (props.scene.fault?.at ? onSheet(plan.value, props.scene.fault.at) : null));
+const trace = computed(() => {
+  const t = props.scene.trace;
+  if (!t || t.points.length === 0) return null;
+  const px = [...t.points, t.end].map((p) => onSheet(plan.value, p));
+  return { line: pointsText(px), start: px[0]!, end: px[px.length - 1]! };
+});
+/** Shorter than this the walls' names would run into each other, px. */
+const NAMED_WALL = 26;
 
-function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: readonly [number, number]): void {
+function pointer(clientX: number, clientY: number): [number, number] {
+  const box = svg.value!.getBoundingClientRect();
+  return [clientX - box.left, clientY - box.top];
+}
+
+function drag(
+  event: PointerEvent,
+  what: Pick<Move, 'kind' | 'id'>,
+  from: readonly [number, number],
+  toRoom: (px: readonly [number, number]) => [number, number],
+  scale: number,
+): void {
+  kept.value = extent.value;
   startDrag(event, what, from, {
-    toRoom: (clientX, clientY) => {
-      const box = svg.value!.getBoundingClientRect();
-      return offSheet(plan.value, [clientX - box.left, clientY - box.top]);
-    },
+    toRoom: (x, y) => toRoom(pointer(x, y)),
+    scale,
     onMove: (move) => emit('moving', move),
-    onDrop: (move) => emit('moved', move),
-    onCancel: () => emit('move-cancelled'),
+    onDrop: (move) => {
+      kept.value = null;
+      emit('moved', move);
+    },
+    onCancel: () => {
+      kept.value = null;
+      emit('move-cancelled');
+    },
   });
 }
+function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: readonly [number, number]): void {
+  const sheet = plan.value;
+  drag(event, what, from, (px) => offSheet(sheet, px), sheet.scale);
+}
+/** A door, window or patch along and up its wall. */
+function pressPart(event: PointerEvent, wall: string, id: string, from: readonly [number, number]): void {
+  const place = wallStrip(setting.value.solid).find((w) => w.wall === wall)!;
+  const sheet = strip.value;
+  const height = setting.value.solid.height;
+  drag(event, { kind: 'part', id }, from, (px) => [...stripToLocal(place, height, offSheet(sheet, px))], sheet.scale);
+}
+function key(event: KeyboardEvent, kind: MoveKind, id: string, from: readonly [number, number], up = false): void {
+  const by = nudgeOf(event);
+  if (!by) return;
+  event.preventDefault();
+  const scale = plan.value.scale;
+  emit('nudged', { kind, id, from, scale, to: [from[0] + by[0], from[1] + (up ? -by[1] : by[1])] });
+}
+
+function onWheel(event: WheelEvent): void {
+  if (props.still || !(event.ctrlKey || event.metaKey)) return;
+  event.preventDefault();
+  view.value = zoomed(view.value, Math.exp(-event.deltaY / 400), pointer(event.clientX, event.clientY));
+}
+function zoomBy(factor: number): void {
+  view.value = zoomed(view.value, factor, [size.value.width / 2, size.value.height / 2]);
+}
+function onKey(event: KeyboardEvent): void {
+  if (event.target !== svg.value || event.ctrlKey || event.metaKey) return;
+  const shift = { ArrowLeft: [40, 0], ArrowRight: [-40, 0], ArrowUp: [0, 40], ArrowDown: [0, -40] }[event.key];
+  if (event.key === '+' || event.key === '=') zoomBy(1.25);
+  else if (event.key === '-') zoomBy(0.8);
+  else if (event.key === '0') view.value = FITTED;
+  else if (shift) view.value = panned(view.value, shift[0]!, shift[1]!);
+  else return;
+  event.preventDefault();
+}
+/** Pushing the board along by its empty ground. */
+function onGround(event: PointerEvent): void {
+  if (props.still || event.target !== svg.value || event.button !== 0) return;
+  emit('select', null);
+  let last = [event.clientX, event.clientY] as const;
+  const move = (e: PointerEvent) => {
+    const [dx, dy] = [e.clientX - last[0], e.clientY - last[1]];
+    if (view.value === FITTED && Math.hypot(dx, dy) < 3) return;
+    last = [e.clientX, e.clientY];
+    view.value = panned(view.value, dx, dy);
+  };
+  const up = () => {
+    removeEventListener('pointermove', move);
+    removeEventListener('pointerup', up);
+    removeEventListener('pointercancel', up);
+  };
+  addEventListener('pointermove', move);
+  addEventListener('pointerup', up);
+  addEventListener('pointercancel', up);
+}
+const jointX = (wall: string) =>
+  onSheet(strip.value, localToStrip(wallStrip(setting.value.solid).find((w) => w.wall === wall)!, 0, [0, 0]))[0];
 </script>
 
 <template>
@@ -99,11 +210,16 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
     <svg
       ref="svg"
       :width="size.width"
-      :height="layout.height"
+      :height="boardHeight"
       role="group"
-      aria-label="The room opened out: plan, ceiling and walls"
+      :tabindex="still ? undefined : 0"
+      aria-label="The room opened out: plan, ceiling and walls. Plus and minus zoom, arrow keys push it, 0 fits it."
+      :data-zoom="view.zoom.toFixed(3)"
+      @wheel="onWheel"
+      @keydown="onKey"
+      @pointerdown="onGround"
     >
-      <text class="title" :x="plan.x" :y="plan.y - 10">
+      <text class="title" :x="plan.x" :y="plan.y - (scene.editPlan ? 26 : 10)">
         Plan
         <tspan class="soft">{{ planSize }}</tspan>
       </text>
@@ -116,7 +232,20 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
         :width="extent.width * plan.scale"
         :height="extent.length * plan.scale"
       />
+      <RoomLayer
+        :floors="floors"
+        :overhead="overhead"
+        :things="things"
+        :openings="openings"
+        outline=""
+        :selected="scene.selected"
+        :movable="scene.editThings"
+        @select="emit('select', $event)"
+        @press="(e, id, at) => press(e, { kind: 'thing', id }, at)"
+        @key="(e, id, at) => key(e, 'thing', id, at)"
+      />
       <polygon class="outline" :points="outlinePoints(setting, plan)" />
+      <OpeningsLayer :openings="openings" :selected="scene.selected" @select="emit('select', $event)" />
       <g class="paths">
         <path
           v-for="p in paths"
@@ -138,6 +267,24 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
         @select="emit('select', $event)"
       />
       <TapeLayer :tapes="tapes.floor" v-bind="pointing" v-on="onTape" />
+      <EditLayer
+        v-if="scene.editPlan"
+        :handles="handles"
+        :system="scene.system"
+        :selected="scene.selected"
+        @select="emit('select', $event)"
+        @press="(e, kind, id, at) => press(e, { kind, id }, at)"
+        @key="(e, kind, id, at) => key(e, kind, id, at)"
+      />
+      <g v-if="trace" class="trace">
+        <polyline :points="trace.line" />
+        <circle :cx="trace.start[0]" :cy="trace.start[1]" r="4" />
+        <circle class="end" :cx="trace.end[0]" :cy="trace.end[1]" r="4" />
+      </g>
+      <g v-if="faultAt" class="fault" data-fault>
+        <circle :cx="faultAt[0]" :cy="faultAt[1]" r="11" />
+        <path :d="`M${faultAt[0] - 5} ${faultAt[1] - 5}l10 10m0 -10l-10 10`" />
+      </g>
 
       <template v-if="!planOnly">
         <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - 10">
@@ -145,32 +292,57 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
           <tspan class="soft">as mirrored in the floor</tspan>
         </text>
         <polygon class="sheet outline" :points="outlinePoints(setting, layout.ceiling)" />
+        <g v-for="f in ceilings" :key="f.id">
+          <polygon v-if="ceilings.length > 1" class="piece" :class="{ chosen: isChosen('face', f.id) }" :points="f.points">
+            <title>{{ f.title }}</title>
+          </polygon>
+          <PartShape
+            v-for="p in f.parts"
+            :key="p.id"
+            :part="p"
+            :chosen="scene.selected?.id === p.id"
+            @select="emit('select', $event)"
+          />
+        </g>
         <PanelLayer :panels="ceilingPanels" />
         <TapeLayer :tapes="tapes.ceiling" v-bind="pointing" v-on="onTape" />
 
         <slot v-if="layout.aside" name="aside" v-bind="layout.aside" />
 
-        <text class="title" :x="layout.strip.x" :y="layout.strip.y - 26">
+        <text class="title" :x="strip.x" :y="strip.y - 26">
           Walls
           <tspan class="soft">clockwise from the front left corner</tspan>
         </text>
         <g v-for="w in walls" :key="w.id">
-          <text class="soft" :x="w.x + 4" :y="w.y - 7">{{ w.title }}</text>
-          <rect
-            class="sheet outline"
-            :class="{ chosen: isChosen('face', w.id) }"
-            :x="w.x"
-            :y="w.y"
-            :width="w.width"
-            :height="w.height"
+          <text v-if="w.width > NAMED_WALL" class="soft" :x="w.x + 4" :y="w.y - 7">{{
+            w.width > w.title.length * 6.4 ? w.title : w.id.slice(0, 4)
+          }}</text>
+          <polygon class="sheet outline" :class="{ chosen: isChosen('face', w.id) }" :points="w.points" />
+          <line
+            v-if="jointX(w.id) > strip.x + 1"
+            class="fold"
+            :x1="jointX(w.id)"
+            :x2="jointX(w.id)"
+            :y1="strip.y - 5"
+            :y2="strip.y + extent.height * strip.scale + 5"
+          />
+          <PartShape
+            v-for="p in w.parts"
+            :key="p.id"
+            :part="p"
+            :chosen="scene.selected?.id === p.id"
+            :movable="scene.editThings"
+            @select="emit('select', $event)"
+            @press="(e, id, at) => pressPart(e, w.id, id, at)"
+            @key="(e, id, at) => key(e, 'part', id, at, true)"
           />
         </g>
         <PanelLayer :panels="wallPanels" />
         <line
           v-if="scene.showSeat"
           class="ears"
-          :x1="layout.strip.x"
-          :x2="layout.strip.x + extent.around * layout.strip.scale"
+          :x1="strip.x"
+          :x2="strip.x + extent.around * strip.scale"
           :y1="earY"
           :y2="earY"
         />
@@ -182,17 +354,28 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
           <text :x="d.tx" :y="d.ty" :text-anchor="d.anchor">{{ d.text }}</text>
         </g>
       </g>
+      <RulerLayer v-if="!still" :plan="plan" :width="size.width" :height="boardHeight" :system="scene.system" />
       <defs>
         <marker id="tick" markerWidth="8" markerHeight="8" refX="4" refY="4" orient="auto" markerUnits="userSpaceOnUse">
           <path d="M4 0V8" class="tick" />
         </marker>
       </defs>
     </svg>
+    <div v-if="!still" class="lens">
+      <span v-if="scene.said" class="said" role="status">{{ scene.said }}</span>
+      <button title="Smaller (−)" aria-label="Smaller" @click="zoomBy(0.8)"><v-icon :icon="mdiMinus" size="16" /></button>
+      <button title="Larger (+)" aria-label="Larger" @click="zoomBy(1.25)"><v-icon :icon="mdiPlus" size="16" /></button>
+      <button title="Fit (0)" aria-label="Fit the board" :disabled="view === FITTED" @click="view = FITTED">
+        <v-icon :icon="mdiFitToScreenOutline" size="16" />
+      </button>
+    </div>
+    <p v-if="scene.fault" class="refused" role="alert">{{ scene.fault.sentence }}</p>
   </div>
 </template>
 
 <style scoped>
 .board {
+  position: relative;
   flex: 1;
   min-height: 0;
   overflow: auto;
@@ -200,6 +383,45 @@ function press(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, from: reado
 svg {
   display: block;
   user-select: none;
+  outline-offset: -2px;
+}
+.lens {
+  position: absolute;
+  top: 18px;
+  right: 8px;
+  display: flex;
+  align-items: center;
+  background: color-mix(in srgb, var(--paper) 86%, transparent);
+  border: 1px solid var(--rule);
+  border-radius: 4px;
+}
+.lens button {
+  width: 26px;
+  height: 24px;
+  display: grid;
+  place-items: center;
+  color: var(--ink-soft);
+}
+.lens button:disabled {
+  opacity: 0.35;
+  cursor: default;
+}
+.said {
+  padding: 0 8px;
+  font-size: 12px;
+  color: var(--tawny);
+}
+.refused {
+  position: absolute;
+  left: 26px;
+  bottom: 8px;
+  margin: 0;
+  padding: 4px 10px;
+  max-width: 70%;
+  background: var(--bench);
+  border: 1px solid var(--brick);
+  border-radius: 4px;
+  color: var(--brick);
 }
 .title {
   font-size: 12px;
@@ -211,6 +433,18 @@ svg {
   font-weight: 400;
   fill: var(--ink-soft);
 }
+.title,
+.soft,
+.sheet,
+.outline,
+.piece,
+.paths,
+.ears,
+.dimensions,
+.fault,
+.trace {
+  pointer-events: none;
+}
 .sheet {
   fill: var(--sheet);
 }
@@ -220,6 +454,17 @@ svg {
 }
 polygon.outline:not(.sheet) {
   fill: none;
+}
+.piece {
+  fill: var(--paper-deep);
+  fill-opacity: 0.35;
+  stroke: var(--ink-soft);
+  stroke-width: 1;
+}
+.fold {
+  stroke: var(--ink-soft);
+  stroke-width: 1;
+  stroke-dasharray: 1 3;
 }
 .chosen {
   stroke: var(--tawny);
@@ -241,6 +486,29 @@ polygon.outline:not(.sheet) {
   stroke: var(--tawny);
   stroke-width: 1;
   stroke-dasharray: 1 4;
+}
+.trace polyline {
+  fill: none;
+  stroke: var(--tawny);
+  stroke-width: 1.6;
+  stroke-dasharray: 6 3;
+}
+.trace circle {
+  fill: var(--tawny);
+}
+.trace .end {
+  fill: var(--sheet);
+  stroke: var(--tawny);
+  stroke-width: 2;
+}
+.fault circle {
+  fill: none;
+  stroke: var(--brick);
+  stroke-width: 2.4;
+}
+.fault path {
+  stroke: var(--brick);
+  stroke-width: 2;
 }
 .dimensions line,
 .tick {

@@ -60,7 +60,7 @@ export function dimensionsOf(scene: BoardScene, layout: BoardLayout, room: RoomE
 
   const mark = selected?.kind === 'mark' ? scene.marks.find((m) => m.id === selected.id) : undefined;
   if (mark) {
-    const { side } = setting.faces.find((f) => f.id === mark.face)!;
+    const { side } = setting.faces.find((f) => f.id === mark.face) ?? { side: 'floor' };
     const list: Dimension[] = [];
     if (side !== 'front' && side !== 'rear') list.push(fromFront(mark.at[1]));
     if (side !== 'left' && side !== 'right') list.push(fromLeft(mark.at[0]));
@@ -71,6 +71,6 @@ export function dimensionsOf(scene: BoardScene, layout: BoardLayout, room: RoomE
   const speaker = selected?.kind === 'loudspeaker' ? setting.loudspeakers.find((l) => l.id === selected.id) : undefined;
   const at = selected?.kind === 'head' ? setting.head : speaker?.at;
   if (at) return [fromFront(at[1]), fromLeft(at[0])];
-  if (scene.field) return [];
+  if (scene.field || scene.editPlan) return planOnly || !scene.editPlan ? [] : [fromFloor(room.height, strip.x + 14)];
   return [fromFront(room.length), fromLeft(room.width), ...(planOnly ? [] : [fromFloor(room.height, strip.x + 14)])];
 }

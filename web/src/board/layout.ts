@@ -30,7 +30,8 @@ export interface RoomExtent {
   around: number;
 }
 
-const MARGIN = 14; // px around everything
+const MARGIN = 24; // px around everything: the rulers and a little air
+const LABELS = 62; // px more around the plan where its walls carry their lengths
 const TITLE = 24; // px above each drawing for its title
 const GUTTER = 58; // px between drawings: room for a dimension line
 const BELOW = 22; // px under the plan for outside labels
@@ -42,29 +43,37 @@ const STRIP_PART = 0.3; // of the height, at most
  * Plan and ceiling share a scale, side by side or one above the other, whichever draws them larger; the strip has its own,
  * the largest that fits the width.
  * @param withAside keep room for a drawing right of the ceiling
+ * @param labelled keep room for lengths around the plan
  */
-export function boardLayout(width: number, height: number, room: RoomExtent, withAside: boolean): BoardLayout {
+export function boardLayout(
+  width: number,
+  height: number,
+  room: RoomExtent,
+  withAside: boolean,
+  labelled = false,
+): BoardLayout {
+  const around = labelled ? LABELS : 0;
   const inner = Math.max(200, width - 2 * MARGIN);
   const stripScale = Math.min(inner / room.around, (height * STRIP_PART - TITLE) / room.height);
   const stripHeight = room.height * stripScale + TITLE * 2;
   const roomForAside = withAside && inner >= LEAST_WITH_ASIDE;
-  const forPlans = inner - (roomForAside ? ASIDE + GUTTER : 0);
-  const heightForPlans = height - stripHeight - TITLE - BELOW - 16;
+  const forPlans = inner - (roomForAside ? ASIDE + GUTTER : 0) - 2 * around;
+  const heightForPlans = height - stripHeight - TITLE - BELOW - 30 - (labelled ? 12 : 0);
   const beside = Math.min((forPlans - GUTTER) / (2 * room.width), heightForPlans / room.length);
   const above = Math.min((forPlans - GUTTER) / room.width, (heightForPlans - BELOW - TITLE * 2) / (2 * room.length));
   const stacked = above > beside;
   const scale = Math.max(8, stacked ? above : beside);
   const [planWidth, planHeight] = [room.width * scale, room.length * scale];
-  const top = TITLE + 4;
+  const top = TITLE + 18 + (labelled ? 12 : 0);
   const ceiling = stacked
-    ? { x: MARGIN, y: top + planHeight + BELOW + TITLE * 2, scale }
-    : { x: MARGIN + planWidth + GUTTER, y: top, scale };
+    ? { x: MARGIN + around, y: top + planHeight + BELOW + TITLE * 2, scale }
+    : { x: MARGIN + 2 * around + planWidth + GUTTER, y: top, scale };
   const asideX = ceiling.x + planWidth + GUTTER;
   const asideWidth = MARGIN + inner - asideX;
   const plansEnd = ceiling.y + planHeight;
   const stripY = plansEnd + BELOW + TITLE * 2;
   return {
-    plan: { x: MARGIN, y: top, scale },
+    plan: { x: MARGIN + around, y: top, scale },
     ceiling,
     strip: { x: MARGIN, y: stripY, scale: stripScale },
     aside:
@@ -79,9 +88,9 @@ export function boardLayout(width: number, height: number, room: RoomExtent, wit
 export function planLayout(width: number, height: number, room: RoomExtent): BoardLayout {
   const scale = Math.max(
     8,
-    Math.min((width - 2 * MARGIN - GUTTER) / room.width, (height - TITLE - BELOW - 12) / room.length),
+    Math.min((width - 2 * MARGIN - GUTTER) / room.width, (height - TITLE - BELOW - 26) / room.length),
   );
-  const plan = { x: MARGIN, y: TITLE + 4, scale };
+  const plan = { x: MARGIN, y: TITLE + 18, scale };
   return { plan, ceiling: plan, strip: plan, aside: null, height };
 }
 

@@ -30,7 +30,8 @@ export function roomExtent(setting: Setting): RoomExtent {
   };
 }
 
-const onWall = (m: { face: string }) => m.face !== 'floor' && m.face !== 'ceiling';
+/** Marks on the walls of the strip. Floors, things and upright sides of beams are drawn where the plan shows them. */
+const onWall = (m: Mark) => m.kind === 'wall';
 
 /** Place of a point of a wall on the strip. */
 function stripPoint(setting: Setting, strip: Sheet, wall: string, local: readonly [number, number]): [number, number] {
@@ -40,21 +41,6 @@ function stripPoint(setting: Setting, strip: Sheet, wall: string, local: readonl
 
 export function outlinePoints(setting: Setting, sheet: Sheet): string {
   return setting.solid.plan.map((c) => onSheet(sheet, c.at).join(',')).join(' ');
-}
-
-/** The walls side by side, with their names. */
-export function placedWalls(setting: Setting, strip: Sheet): (PlacedRect & { id: string; title: string })[] {
-  return wallStrip(setting.solid).map((place) => {
-    const { id, name } = setting.faces.find((f) => f.id === place.wall)!;
-    return {
-      id,
-      title: `${name[0]!.toUpperCase()}${name.slice(1)} ${id}`,
-      x: strip.x + place.left * strip.scale,
-      y: strip.y,
-      width: place.length * strip.scale,
-      height: setting.solid.height * strip.scale,
-    };
-  });
 }
 
 /** Tape on the walls as the plan shows it: edge-on, along the wall. */
@@ -68,9 +54,10 @@ export function planTape(setting: Setting, marks: readonly Mark[], plan: Sheet):
 }
 
 /** Tape on floor or ceiling, seen flat. */
-export function flatTape(marks: readonly Mark[], face: 'floor' | 'ceiling', sheet: Sheet): PlacedTape[] {
+export function flatTape(marks: readonly Mark[], where: 'plan' | 'ceiling', sheet: Sheet): PlacedTape[] {
+  const here = where === 'ceiling' ? ['ceiling'] : ['floor', 'thing', 'riser'];
   return marks
-    .filter((m) => m.face === face)
+    .filter((m) => here.includes(m.kind))
     .map((mark) => {
       const [x, y] = onSheet(sheet, [mark.at[0], mark.at[1]]);
       return { mark, x, y, width: 25, height: 19 };
@@ -100,6 +87,8 @@ export function soundPaths(marks: readonly Mark[], plan: Sheet): { mark: Mark; d
   }));
 }
 
+const isWall = (setting: Setting, face: string) => setting.faces.some((f) => f.id === face && f.kind === 'wall');
+
 /** Panels on the walls of the strip, or on the ceiling. */
 export function placedPanels(
   setting: Setting,
@@ -108,7 +97,7 @@ export function placedPanels(
   where: 'walls' | 'ceiling',
 ): (PlacedRect & { depth: number })[] {
   return panels
-    .filter((p) => (where === 'walls' ? onWall(p) : p.face === 'ceiling'))
+    .filter((p) => (where === 'walls') === isWall(setting, p.face) && (where === 'walls' || p.face.startsWith('ceiling')))
     .map((p) => {
       const sheet = where === 'walls' ? layout.strip : layout.ceiling;
       const [x, y] =

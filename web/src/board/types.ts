@@ -1,6 +1,8 @@
 /** Values the board's layers draw. */
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Mark } from '@tawny/core/studies/marks';
+import type { Vec2 } from '@tawny/core/geometry/vector';
+import type { DoorSwing } from '@tawny/core/studies/survey';
 import type { Setting } from '@tawny/core/studies/setting';
 
 export interface BoardPanel {
@@ -24,8 +26,27 @@ export interface Chosen {
   id: string;
 }
 
+/** A walk with the tape, as far as it goes, over the plan. */
+export interface TapeTrace {
+  points: readonly Vec2[];
+  end: Vec2;
+}
+
 export interface BoardScene {
   setting: Setting;
+  /** Place of the front left datum of before the drag in hand, so that the drawing does not move under it, m. */
+  origin: Vec2;
+  /** Ground that doors sweep. */
+  swings: readonly DoorSwing[];
+  /** Whether corners and walls of the plan can be moved. */
+  editPlan: boolean;
+  /** Whether furniture, openings and patches can be moved. */
+  editThings: boolean;
+  /** What was refused last, with its place in the listener's frame. */
+  fault: { at: Vec2 | null; sentence: string } | null;
+  /** What a drag has snapped to, in words. */
+  said: string;
+  trace: TapeTrace | null;
   system: LengthSystem;
   marks: readonly Mark[];
   panels: readonly BoardPanel[];
@@ -37,9 +58,15 @@ export interface BoardScene {
   showSeat: boolean;
 }
 
+export type MoveKind = 'head' | 'loudspeaker' | 'corner' | 'wall' | 'thing' | 'part';
+
 export interface Move {
-  kind: 'head' | 'loudspeaker';
+  kind: MoveKind;
   id: string;
-  /** Listener's frame, m. */
+  /** Listener's frame, m; of a part: its lower left corner on its wall (along, up). */
   to: readonly [number, number];
+  /** Where it was when the hand took it. */
+  from: readonly [number, number];
+  /** px a metre where it happens. */
+  scale: number;
 }

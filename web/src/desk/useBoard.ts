@@ -1,7 +1,10 @@
 /** Joins the board to the stores for every stage that shows it: what it draws, and what its gestures command. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import type { Command } from '@tawny/core/project/commands';
-import type { BoardPanel, BoardScene, Chosen, Move, PressureField } from '../board/types';
+import { frameOf } from '@tawny/core/project/placing';
+import { inState } from '@tawny/core/project/states';
+import { snapCorner, snapWall } from '../board/tools/snap';
+import type { BoardPanel, BoardScene, Chosen, Move, PressureField, TapeTrace } from '../board/types';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { type Selection, useSession } from '../stores/session';
@@ -11,7 +14,10 @@ export interface BoardOptions {
   panels: boolean;
   movable: boolean;
   seat: boolean;
+  /** Whether corners and walls, or furniture and openings, can be moved. */
+  edit?: () => 'plan' | 'things' | null;
   field?: () => PressureField | null;
+  trace?: () => TapeTrace | null;
 }
 
 /** A tape reads to the millimetre: positions from a drag are rounded to it. */
@@ -21,6 +27,10 @@ export function useBoard(options: BoardOptions) {
   const doc = useDocument();
   const session = useSession();
   const results = useResults();
+  const said = ref('');
+
+  /** Frame of the document without the drag in hand: gestures are read against what they began on. */
+  const frame = computed(() => (doc.stored ? frameOf(inState(doc.stored)) : null));
 
   const panels = computed((): BoardPanel[] => {
     const depth = doc.project?.treatment.panel.depth ?? 0;
@@ -35,8 +45,20 @@ export function useBoard(options: BoardOptions) {
   const scene = computed((): BoardScene | null => {
     const q = results.quick;
     if (!q) return null;
+    const fault = doc.refused;
+    const edit = options.edit?.() ?? null;
     return {
       setting: q.setting,
+      origin: doc.previewing && frame.value ? q.setting.frame.toListener(frame.value.toSurvey([0, 0])) : [0, 0],
+      swings: q.survey.result.swings,
+      editPlan: edit === 'plan',
+      editThings: edit === 'things',
+      fault: fault && {
+        sentence: `Not done: ${fault.sentence}.`.replace(/\.\.$/, '.'),
+        at: fault.at && q.setting.frame.toListener([fault.at[0], fault.at[1]]),
+      },
+      said: said.value,
+      trace: options.trace?.() ?? null,
       system: session.system,
       marks: options.marks ? q.marks.result.marks : [],
       panels: options.panels ? panels.value : [],
@@ -48,10 +70,44 @@ export function useBoard(options: BoardOptions) {
     };
   });
 
-  function commandOf(move: Move): Command | null {
-    const frame = results.quick?.setting.frame;
-    if (!frame) return null;
-    const [x, y] = frame.toSurvey([toMillimetre(move.to[0]), toMillimetre(move.to[1])]);
+  /** A corner or wall of the plan; snapped unless it is nudged. */
+  function planCommand(move: Move, snap: boolean): Command | null {
+    const project = doc.stored;
+    const f = frame.value;
+    if (!project || !f) return null;
+    const plan = project.room.corners.map((c) => ({ wall: c.wall, at: f.toListener([c.x, c.y]) }));
+    const i = plan.findIndex((c) => c.wall === move.id);
+    if (i < 0) return null;
+    if (move.kind === 'corner') {
+      const snapped = snap ? snapCorner(plan, i, move.to, move.scale, session.system) : { to: move.to, said: '' };
+      said.value = snapped.said;
+      const [x, y] = f.toSurvey(snapped.to);
+      return { type: 'move-corner', wall: move.id, x, y };
+    }
+    const [a, b] = [plan[i]!.at, plan[(i + 1) % plan.length]!.at];
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const inwards = [-(b[1] - a[1]) / length, (b[0] - a[0]) / length] as const;
+    const by = (move.to[0] - move.from[0]) * inwards[0] + (move.to[1] - move.from[1]) * inwards[1];
+    return { type: 'move-wall', wall: move.id, by: snap ? snapWall(plan, i, by, session.system) : by };
+  }
+
+  function commandOf(move: Move, snap = true): Command | null {
+    const f = frame.value;
+    const project = doc.stored;
+    if (!f || !project) return null;
+    if (move.kind === 'corner' || move.kind === 'wall') return planCommand(move, snap);
+    const to = [toMillimetre(move.to[0]), toMillimetre(move.to[1])] as const;
+    if (move.kind === 'part') {
+      const opening = project.room.openings.find((o) => o.id === move.id);
+      if (opening) return { type: 'put', list: 'openings', thing: { ...opening, u: to[0], v: Math.max(0, to[1]) } };
+      const patch = project.room.patches.find((t) => t.id === move.id);
+      return patch ? { type: 'put', list: 'patches', thing: { ...patch, u: to[0], v: to[1] } } : null;
+    }
+    const [x, y] = f.toSurvey(to);
+    if (move.kind === 'thing') {
+      const thing = project.room.furniture.find((t) => t.id === move.id);
+      return thing ? { type: 'put', list: 'furniture', thing: { ...thing, x, y } } : null;
+    }
     return move.kind === 'head'
       ? { type: 'move-head', x, y }
       : { type: 'move-loudspeaker', id: move.id, x, y, mirror: session.mirror };
@@ -68,14 +124,18 @@ export function useBoard(options: BoardOptions) {
       },
       moved: (move: Move) => {
         const command = commandOf(move);
+        said.value = '';
         doc.endPreview();
         if (command) doc.run(command);
       },
       nudged: (move: Move) => {
-        const command = commandOf(move);
+        const command = commandOf(move, false);
         if (command) doc.run(command, `nudge ${move.kind} ${move.id}`);
       },
-      'move-cancelled': () => doc.endPreview(),
+      'move-cancelled': () => {
+        said.value = '';
+        doc.endPreview();
+      },
     },
   };
 }

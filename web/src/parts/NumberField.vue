@@ -3,13 +3,13 @@
  * Every number goes in here: SI in and out, tape-measure text in between. Shows what it understood while typing; bad text
  * stays in the field with a sentence, and the stored value stays as it was. Arrow keys step.
  */
-import { computed, ref, watch } from 'vue';
+import { computed, nextTick, ref, watch } from 'vue';
 import { useLengths } from './keys';
 import { type FieldKind, fieldText, fieldUnit, understand } from './fieldText';
 
 const props = withDefaults(
   defineProps<{
-    modelValue: number;
+    modelValue: number | null;
     label: string;
     kind?: 'length' | 'number';
     min: number;
@@ -20,10 +20,12 @@ const props = withDefaults(
     step?: number;
     whole?: boolean;
     hint?: string;
+    /** May be left empty: then `clear` is emitted. */
+    optional?: boolean;
   }>(),
   { kind: 'length', unit: '', digits: 0, scale: 1, step: 0.01, whole: false, hint: '' },
 );
-const emit = defineEmits<{ 'update:modelValue': [value: number] }>();
+const emit = defineEmits<{ 'update:modelValue': [value: number]; clear: [] }>();
 
 const system = useLengths();
 const kind = computed((): FieldKind => ({
@@ -35,7 +37,9 @@ const kind = computed((): FieldKind => ({
   unit: props.unit,
   whole: props.whole,
 }));
-const shown = computed(() => fieldText(props.modelValue, kind.value, system.value));
+const shown = computed(() =>
+  props.modelValue === null ? '' : fieldText(props.modelValue, kind.value, system.value),
+);
 const text = ref(shown.value);
 const editing = ref(false);
 watch(shown, (value) => {
@@ -44,7 +48,8 @@ watch(shown, (value) => {
 
 const read = computed(() => understand(text.value, kind.value, system.value));
 const changed = computed(() => text.value !== shown.value);
-const error = computed(() => (changed.value && !read.value.ok ? read.value.sentence : ''));
+const emptied = computed(() => props.optional === true && text.value.trim() === '');
+const error = computed(() => (changed.value && !emptied.value && !read.value.ok ? read.value.sentence : ''));
 const echo = computed(() => {
   if (!editing.value || !changed.value || !read.value.ok) return '';
   return /^\s*[\d.,]+\s*$/.test(text.value) && props.kind === 'number' ? '' : `= ${read.value.text}`;
@@ -52,10 +57,14 @@ const echo = computed(() => {
 
 function commit(): void {
   if (!changed.value) return;
+  if (emptied.value) return emit('clear');
   if (!read.value.ok) return;
   const value = read.value.value;
-  if (Math.abs(value - props.modelValue) > 1e-9) emit('update:modelValue', value);
   text.value = fieldText(value, kind.value, system.value);
+  if (props.modelValue !== null && Math.abs(value - props.modelValue) <= 1e-9) return;
+  emit('update:modelValue', value);
+  // A value the room cannot take is refused: the field then says again what is.
+  void nextTick(() => (text.value = shown.value));
 }
 
 function onFocus(event: FocusEvent): void {
@@ -76,7 +85,7 @@ function onKey(event: KeyboardEvent): void {
   } else if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
     event.preventDefault();
     const by = (event.shiftKey ? 10 : 1) * props.step * (event.key === 'ArrowUp' ? 1 : -1);
-    const next = Math.min(props.max, Math.max(props.min, props.modelValue + by));
+    const next = Math.min(props.max, Math.max(props.min, (props.modelValue ?? props.min) + by));
     text.value = fieldText(next, kind.value, system.value);
     emit('update:modelValue', next);
   }

@@ -1,13 +1,26 @@
 /** The open project: commands, history, preview while dragging, saving by itself, other tabs. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { applyCommand, type Command } from '@tawny/core/project/commands';
+import { applyCommand, type Command, CommandRefused } from '@tawny/core/project/commands';
 import type { Project } from '@tawny/core/project/schema';
 import { openShelf, type ProjectShelf } from '../persistence/database';
 import { createSaveQueue, type SavingState } from '../persistence/saveQueue';
 import { createHistory, type History } from './history';
 
 const shelf: ProjectShelf = openShelf();
+
+/** A command that was not carried out: why, and where in the plan (survey coordinates). */
+export interface Refused {
+  sentence: string;
+  at: readonly [number, number] | null;
+}
+
+function refusalOf(error: unknown): Refused {
+  // Core speaks of commands and paths; people of what is wrong.
+  if (error instanceof CommandRefused) return { sentence: error.sentence, at: error.at };
+  if (error instanceof RangeError) return { sentence: error.message.replace(/^\w+: /, ''), at: null };
+  throw error;
+}
 
 interface TabMessage {
   saved: string;
@@ -17,6 +30,8 @@ export const useDocument = defineStore('document', () => {
   let history: History | null = null;
   const stored = shallowRef<Project | null>(null);
   const preview = shallowRef<Project | null>(null);
+  /** What the last command or the present drag was refused for; gone with the next one that goes through. */
+  const refused = shallowRef<Refused | null>(null);
   const undoable = ref<string | null>(null);
   const redoable = ref<string | null>(null);
   const saving = ref<SavingState>({ status: 'saved', at: null });
@@ -53,6 +68,7 @@ export const useDocument = defineStore('document', () => {
   function show(project: Project): void {
     history = createHistory(project, () => Date.now());
     preview.value = null;
+    refused.value = null;
     reflect();
   }
 
@@ -70,14 +86,40 @@ export const useDocument = defineStore('document', () => {
     queue.put(stored.value!);
   }
 
-  /** Runs a command as one undoable step. `key`: quick steps with the same key become one. */
-  function run(command: Command, key: string | null = null): void {
-    if (history) after(history.run(command, key));
+  /**
+   * Runs a command as one undoable step. `key`: quick steps with the same key become one. What would break the document is
+   * refused: nothing changes and `refused` says why.
+   */
+  function run(command: Command, key: string | null = null): boolean {
+    if (!history) return false;
+    try {
+      after(history.run(command, key));
+      refused.value = null;
+      return true;
+    } catch (error) {
+      preview.value = null;
+      refused.value = refusalOf(error);
+      return false;
+    }
   }
 
-  /** Shows what a command would do without doing it; `run` or `endPreview` ends it. */
+  /**
+   * Shows what a command would do without doing it; `run` or `endPreview` ends it. A place where it would break the document
+   * keeps the last good view and says so.
+   */
   function showPreview(command: Command): void {
-    if (stored.value) preview.value = applyCommand(stored.value, command).project;
+    if (!stored.value) return;
+    try {
+      preview.value = applyCommand(stored.value, command).project;
+      refused.value = null;
+    } catch (error) {
+      refused.value = refusalOf(error);
+    }
+  }
+
+  function endPreview(): void {
+    preview.value = null;
+    refused.value = null;
   }
 
   return {
@@ -91,9 +133,17 @@ export const useDocument = defineStore('document', () => {
     open,
     run,
     preview: showPreview,
-    endPreview: () => (preview.value = null),
-    undo: () => history && after(history.undo()),
-    redo: () => history && after(history.redo()),
+    endPreview,
+    refused,
+    forgetRefusal: () => (refused.value = null),
+    undo: () => {
+      refused.value = null;
+      if (history) after(history.undo());
+    },
+    redo: () => {
+      refused.value = null;
+      if (history) after(history.redo());
+    },
     flush: () => queue.flush(),
     list: () => shelf.list(),
     load: (id: string) => shelf.load(id),

@@ -12,14 +12,18 @@ import type { DecayResult } from '@tawny/core/studies/decayTypes';
 import { studyMarks } from '@tawny/core/studies/marks';
 import { studySeat } from '@tawny/core/studies/seat';
 import { settingOf } from '@tawny/core/studies/setting';
+import { studySurvey } from '@tawny/core/studies/survey';
 import type { Issue, Study } from '@tawny/core/studies/types';
 import { type Measure, type MeasureId, type StageId, verdict } from '@tawny/core/studies/verdict';
 import { createStudyClient } from '../workers/client';
 import { useDocument } from './document';
+import { useSession } from './session';
 
-const client = createStudyClient(
-  () => new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module', name: 'studies' }),
-);
+const startWorker = () =>
+  new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module', name: 'studies' });
+const client = createStudyClient(startWorker);
+/** The other state of a comparison has a worker of its own, so that neither cancels the other. */
+const comparing = createStudyClient(startWorker);
 
 /** Issue codes begin with their stage. */
 export function stageOfIssue(issue: Issue): StageId {
@@ -28,6 +32,7 @@ export function stageOfIssue(issue: Issue): StageId {
 
 export const useResults = defineStore('results', () => {
   const document = useDocument();
+  const session = useSession();
 
   /** Everything cheap in one pass, so that one edit means one computation. */
   const quick = computed(() => {
@@ -39,6 +44,7 @@ export const useResults = defineStore('results', () => {
     const marks = studyMarks(project, setting);
     return {
       setting,
+      survey: studySurvey(project, setting),
       seat,
       bass,
       marks,
@@ -77,9 +83,41 @@ export const useResults = defineStore('results', () => {
   }
   watch(decayKey, (key) => void computeDecay(key), { immediate: true });
 
+  /** The room in the state compared with; null while none is. */
+  const other = computed(() => {
+    const project: Project | null = document.project;
+    const state = session.compared;
+    if (!project || state === undefined || state === project.states.current) return null;
+    if (state !== null && !project.states.list.some((s) => s.id === state)) return null;
+    const setting = settingOf(project, state);
+    const marks = studyMarks(project, setting);
+    return {
+      name: project.states.list.find((s) => s.id === state)?.name ?? 'As surveyed',
+      setting,
+      marks,
+      inputs: decayInputs(project, setting, marks.result),
+    };
+  });
+  const otherDecay = shallowRef<DecayResult | null>(null);
+  const otherKey = computed(() => (other.value ? JSON.stringify(other.value.inputs) : null));
+  watch(
+    otherKey,
+    async (key) => {
+      if (key === null) {
+        comparing.cancel();
+        otherDecay.value = null;
+        return;
+      }
+      const outcome = await comparing.run('decay', other.value!.inputs);
+      if (otherKey.value === key && outcome.status === 'result') otherDecay.value = outcome.result.result;
+    },
+    { immediate: true },
+  );
+
   const measures = computed((): Measure[] =>
     quick.value
       ? verdict({
+          symmetry: quick.value.survey.result.symmetry,
           seat: quick.value.seat.result,
           bass: quick.value.bass.result,
           marks: quick.value.marks.result,
@@ -113,13 +151,15 @@ export const useResults = defineStore('results', () => {
   const issues = computed((): Issue[] => {
     const q = quick.value;
     if (!q) return [];
-    return [q.seat, q.bass, q.marks, ...(decay.value ? [decay.value] : []), q.build].flatMap((s) => s.issues);
+    return [q.survey, q.seat, q.bass, q.marks, ...(decay.value ? [decay.value] : []), q.build].flatMap((s) => s.issues);
   });
 
   return {
     quick,
     decay,
     decayState,
+    other,
+    otherDecay,
     retryDecay: () => void computeDecay(decayKey.value),
     cancelDecay: () => {
       client.cancel();

@@ -5,7 +5,7 @@ import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
 
 export interface Selection {
-  kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face';
+  kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip';
   id: string;
 }
 
@@ -41,6 +41,8 @@ export const useSession = defineStore('session', () => {
   const hovered = ref<string | null>(null);
   /** Left and right loudspeaker move as mirror images. */
   const mirror = ref(true);
+  /** State compared with the current one in Marks and Decay; undefined: none, null: the room as surveyed. */
+  const compared = ref<string | null | undefined>(undefined);
   const working = ref<Working | null>(null);
   const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
   const refusal = ref<{ file: string; problems: { path: string; message: string }[] } | null>(null);
@@ -60,5 +62,5 @@ export const useSession = defineStore('session', () => {
     system.value = SYSTEMS[(SYSTEMS.indexOf(system.value) + 1) % SYSTEMS.length]!;
   }
 
-  return { system, dark, lastProject, selection, hovered, mirror, working, message, refusal, nextSystem };
+  return { system, dark, lastProject, selection, hovered, mirror, compared, working, message, refusal, nextSystem };
 });

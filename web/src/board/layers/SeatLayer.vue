@@ -59,7 +59,7 @@ function onKey(event: KeyboardEvent, what: Pick<Move, 'kind' | 'id'>, at: readon
   const by = nudgeOf(event);
   if (!by || !props.movable) return;
   event.preventDefault();
-  emit('nudge', { ...what, to: [at[0] + by[0], at[1] + by[1]] });
+  emit('nudge', { ...what, to: [at[0] + by[0], at[1] + by[1]], from: at, scale: props.sheet.scale });
 }
 
 function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: readonly [number, number]): void {

@@ -2,8 +2,10 @@
 import type { Move } from '../types';
 
 export interface DragHooks {
-  /** Client px → metres in the listener's frame. */
+  /** Client px → metres where the thing moves. */
   toRoom(clientX: number, clientY: number): [number, number];
+  /** px a metre there. */
+  scale: number;
   onMove(move: Move): void;
   onDrop(move: Move): void;
   onCancel(): void;
@@ -27,7 +29,7 @@ export function startDrag(
 
   const moveTo = (e: PointerEvent): Move => {
     const [x, y] = hooks.toRoom(e.clientX, e.clientY);
-    return { ...what, to: [x + offset[0], y + offset[1]] };
+    return { ...what, to: [x + offset[0], y + offset[1]], from, scale: hooks.scale };
   };
   const onPointerMove = (e: PointerEvent): void => {
     if (e.pointerId !== event.pointerId) return;

@@ -1,0 +1,74 @@
+<script setup lang="ts">
+/** Left against right about the listening axis: shape, openings, materials per band, and the largest difference named. */
+import { computed } from 'vue';
+import { OCTAVES } from '@tawny/core/quantities/bands';
+import { fixed } from '@tawny/core/quantities/format';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import { EVEN } from '@tawny/core/studies/symmetry';
+import WorkingButton from '../../parts/WorkingButton.vue';
+import { useSurvey } from './useSurvey';
+
+const { results, session } = useSurvey();
+const report = computed(() => results.quick!.survey.result.symmetry);
+const working = computed(() => results.quick!.survey.working.find((w) => w.id === 'symmetry-width'));
+const shape = computed(() => {
+  const { width, unevenPart } = report.value;
+  if (width.difference <= EVEN) return 'The walls left and right stand alike.';
+  const other = width.wider === 'left' ? 'right' : 'left';
+  return `${lengthText(width.at, session.system)} from the front the ${other} wall stands ${lengthText(width.difference, session.system)} nearer to the axis than the ${width.wider} one. Uneven over ${fixed(unevenPart * 100, 0)} % of the length.`;
+});
+</script>
+
+<template>
+  <div data-symmetry>
+    <h2>Left against right</h2>
+    <p class="soft">About the listening axis: the middle of the wall you face.</p>
+    <h2>Shape</h2>
+    <p>{{ shape }} <WorkingButton small :working="working" /></p>
+    <p v-if="report.ceiling">
+      The ceiling differs by {{ lengthText(report.ceiling.difference, session.system) }},
+      {{ lengthText(report.ceiling.at[1], session.system) }} from the front.
+    </p>
+    <h2>Doors, windows, heaters</h2>
+    <p v-if="report.openings.length === 0">Each has its twin on the other side, or there are none.</p>
+    <ul v-else class="odd">
+      <li v-for="o in report.openings" :key="o.id">
+        {{ o.name }} on the {{ o.face }} wall
+        {{ o.twin ? `is ${lengthText(o.twin.off, session.system)} off its twin, ${o.twin.name}` : 'has no twin' }}.
+      </li>
+    </ul>
+    <h2>Absorption, m²</h2>
+    <table class="list">
+      <thead>
+        <tr>
+          <th>Hz</th>
+          <th class="figure">Left</th>
+          <th class="figure">Right</th>
+          <th class="figure">Left − right</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(o, i) in OCTAVES" :key="o" :class="{ selected: report.largest?.octave === o }">
+          <td class="figure" style="text-align: left">{{ o }}</td>
+          <td class="figure">{{ fixed(report.left[i]!, 2) }}</td>
+          <td class="figure">{{ fixed(report.right[i]!, 2) }}</td>
+          <td class="figure">{{ fixed(report.left[i]! - report.right[i]!, 2) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="report.largest" class="largest">
+      Largest at {{ report.largest.octave }} Hz: {{ fixed(report.largest.difference, 2) }} m² more on the
+      {{ report.largest.side }}, most of it {{ report.largest.what }}.
+    </p>
+    <p v-else>Both sides absorb alike in every band.</p>
+  </div>
+</template>
+
+<style scoped>
+.odd {
+  padding-left: 18px;
+}
+.largest {
+  margin-top: 8px;
+}
+</style>
