@@ -4,7 +4,7 @@ import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { watch } from 'vue';
 import { useOpenProject } from './files/openProject';
-import { exportProject } from './files/projectFiles';
+import { exportProject, isDemo } from './files/projectFiles';
 import { LENGTHS, SHOW_WORKING } from './parts/keys';
 import WorkingDialog from './parts/WorkingDialog.vue';
 import AppHeader from './shell/AppHeader.vue';
@@ -37,9 +37,10 @@ const plain = computed(() => route.meta.plain === true);
 const dropping = ref(false);
 
 onMounted(async () => {
-  const wantsDemo = location.pathname.startsWith('/demo/');
+  const wanted = /^\/demo\/([\w-]+)/.exec(location.pathname)?.[1];
   await router.isReady();
-  const last = wantsDemo ? null : session.lastProject;
+  if (wanted !== undefined) return open.openDemo(isDemo(wanted) ? wanted : 'bakehouse');
+  const last = session.lastProject;
   if (last === null || (await open.openStored(last)) !== 'opened') await open.openDemo();
 });
 

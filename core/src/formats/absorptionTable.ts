@@ -79,7 +79,7 @@ function entryOf(name: string, cells: readonly Cell[]): TableEntry | { problems:
   const octave = (f: number): number | null => {
     if (!thirds) return values.get(f) ?? null;
     const three = THIRDS[f]!.map((t) => values.get(t));
-    return three.every((v) => v !== undefined) ? three.reduce((sum, v) => sum + v!, 0) / 3 : null;
+    return three.every((v) => v !== undefined) ? three.reduce((sum, v) => sum + v, 0) / 3 : null;
   };
   const missing = NEEDED.filter((f) => octave(f) === null);
   if (missing.length > 0) {

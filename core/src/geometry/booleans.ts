@@ -19,7 +19,7 @@ function attempt(fast: () => Polygons, slow: () => Polygons): Polygons {
 export function common(a: Polygons, b: Polygons): Polygons {
   return attempt(
     () => floats.intersection(a, b),
-    () => long.intersection(a, b) as Polygons,
+    () => long.intersection(a, b),
   );
 }
 
@@ -27,6 +27,6 @@ export function without(a: Polygons, taken: readonly Polygons[]): Polygons {
   if (taken.length === 0) return a;
   return attempt(
     () => floats.difference(a, ...taken),
-    () => long.difference(a, ...taken) as Polygons,
+    () => long.difference(a, ...taken),
   );
 }

@@ -128,7 +128,11 @@ export function settingOf(document: Project, state: string | null = document.sta
       ...l,
       at: standing(frame.toListener([l.x, l.y]), l.axisHeight),
     })),
-    objects: objectsOf(project, (p) => frame.toListener(p), solid.floorAt),
+    objects: objectsOf(
+      project,
+      (p) => frame.toListener(p),
+      (p) => solid.floorAt(p),
+    ),
     axis: listeningAxis(project, frame),
     length: lengthAlongAxis(project, frame),
   };

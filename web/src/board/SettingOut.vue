@@ -202,7 +202,14 @@ function onGround(event: PointerEvent): void {
   addEventListener('pointercancel', up);
 }
 const jointX = (wall: string) =>
-  onSheet(strip.value, localToStrip(wallStrip(setting.value.solid).find((w) => w.wall === wall)!, 0, [0, 0]))[0];
+  onSheet(
+    strip.value,
+    localToStrip(
+      wallStrip(setting.value.solid).find((w) => w.wall === wall)!,
+      0,
+      [0, 0],
+    ),
+  )[0];
 </script>
 
 <template>
@@ -293,7 +300,12 @@ const jointX = (wall: string) =>
         </text>
         <polygon class="sheet outline" :points="outlinePoints(setting, layout.ceiling)" />
         <g v-for="f in ceilings" :key="f.id">
-          <polygon v-if="ceilings.length > 1" class="piece" :class="{ chosen: isChosen('face', f.id) }" :points="f.points">
+          <polygon
+            v-if="ceilings.length > 1"
+            class="piece"
+            :class="{ chosen: isChosen('face', f.id) }"
+            :points="f.points"
+          >
             <title>{{ f.title }}</title>
           </polygon>
           <PartShape
@@ -314,9 +326,9 @@ const jointX = (wall: string) =>
           <tspan class="soft">clockwise from the front left corner</tspan>
         </text>
         <g v-for="w in walls" :key="w.id">
-          <text v-if="w.width > NAMED_WALL" class="soft" :x="w.x + 4" :y="w.y - 7">{{
-            w.width > w.title.length * 6.4 ? w.title : w.id.slice(0, 4)
-          }}</text>
+          <text v-if="w.width > NAMED_WALL" class="soft" :x="w.x + 4" :y="w.y - 7">
+            {{ w.width > w.title.length * 6.4 ? w.title : w.id.slice(0, 4) }}
+          </text>
           <polygon class="sheet outline" :class="{ chosen: isChosen('face', w.id) }" :points="w.points" />
           <line
             v-if="jointX(w.id) > strip.x + 1"
@@ -363,7 +375,9 @@ const jointX = (wall: string) =>
     </svg>
     <div v-if="!still" class="lens">
       <span v-if="scene.said" class="said" role="status">{{ scene.said }}</span>
-      <button title="Smaller (−)" aria-label="Smaller" @click="zoomBy(0.8)"><v-icon :icon="mdiMinus" size="16" /></button>
+      <button title="Smaller (−)" aria-label="Smaller" @click="zoomBy(0.8)">
+        <v-icon :icon="mdiMinus" size="16" />
+      </button>
       <button title="Larger (+)" aria-label="Larger" @click="zoomBy(1.25)"><v-icon :icon="mdiPlus" size="16" /></button>
       <button title="Fit (0)" aria-label="Fit the board" :disabled="view === FITTED" @click="view = FITTED">
         <v-icon :icon="mdiFitToScreenOutline" size="16" />

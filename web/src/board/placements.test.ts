@@ -3,7 +3,8 @@ import { studyMarks } from '@tawny/core/studies/marks';
 import { settingOf } from '@tawny/core/studies/setting';
 import { dimensionsOf } from './dimensions';
 import { boardLayout, offSheet } from './layout';
-import { flatTape, placedPanels, placedWalls, planTape, roomExtent, soundPaths, stripTape } from './placements';
+import { flatTape, placedPanels, planTape, roomExtent, soundPaths, stripTape } from './placements';
+import { wallFaces } from './room';
 import type { BoardScene } from './types';
 
 const project = createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
@@ -14,6 +15,13 @@ const layout = boardLayout(834, 660, extent, true);
 const mark = (id: string) => marks.find((m) => m.id === id)!;
 const scene = (over: Partial<BoardScene> = {}): BoardScene => ({
   setting,
+  origin: [0, 0],
+  swings: [],
+  editPlan: false,
+  editThings: false,
+  fault: null,
+  said: '',
+  trace: null,
   system: 'metric',
   marks,
   panels: [],
@@ -26,14 +34,14 @@ const scene = (over: Partial<BoardScene> = {}): BoardScene => ({
 });
 
 test('the walls stand side by side in walking order and fill the strip', () => {
-  const walls = placedWalls(setting, layout.strip);
+  const walls = wallFaces(setting, layout.strip);
   expect(walls.map((w) => w.title)).toEqual(['Front A', 'Right B', 'Rear C', 'Left D']);
   walls.slice(1).forEach((w, i) => expect(w.x).toBeCloseTo(walls[i]!.x + walls[i]!.width, 9));
   expect(walls.at(-1)!.x + walls.at(-1)!.width).toBeCloseTo(layout.strip.x + 18 * layout.strip.scale, 9);
 });
 
 test('every mark has one strip of tape on the plan’s edge, the floor or the ceiling, and wall marks one on the strip', () => {
-  const onPlan = [...planTape(setting, marks, layout.plan), ...flatTape(marks, 'floor', layout.plan)];
+  const onPlan = [...planTape(setting, marks, layout.plan), ...flatTape(marks, 'plan', layout.plan)];
   expect(onPlan).toHaveLength(10);
   expect(flatTape(marks, 'ceiling', layout.ceiling)).toHaveLength(2);
   expect(stripTape(setting, marks, layout.strip)).toHaveLength(8);

@@ -97,7 +97,9 @@ export function placedPanels(
   where: 'walls' | 'ceiling',
 ): (PlacedRect & { depth: number })[] {
   return panels
-    .filter((p) => (where === 'walls') === isWall(setting, p.face) && (where === 'walls' || p.face.startsWith('ceiling')))
+    .filter(
+      (p) => (where === 'walls') === isWall(setting, p.face) && (where === 'walls' || p.face.startsWith('ceiling')),
+    )
     .map((p) => {
       const sheet = where === 'walls' ? layout.strip : layout.ceiling;
       const [x, y] =

@@ -69,7 +69,10 @@ export function wallFaces(setting: Setting, strip: Sheet): PlacedFace[] {
     const toPx = (p: Vec2) => onSheet(strip, localToStrip(place, top, p));
     return {
       id: face.id,
-      title: face.kind === 'wall' && /^(front|right|rear|left)/.test(face.name) ? `${capital(face.name)} ${face.id}` : capital(face.name),
+      title:
+        face.kind === 'wall' && /^(front|right|rear|left)/.test(face.name)
+          ? `${capital(face.name)} ${face.id}`
+          : capital(face.name),
       x: strip.x + place.left * strip.scale,
       y: strip.y,
       width: place.length * strip.scale,
@@ -172,9 +175,7 @@ export function planOpenings(setting: Setting, swings: readonly DoorSwing[], pla
         line: [...a, ...b],
         inwards: [-along[1], along[0]],
         swing: swing ? pointsText(swing.outline.map((p) => onSheet(plan, p))) : null,
-        leaf: o.leaf
-          ? [...hinge, hinge[0] - along[1] * reach * out, hinge[1] + along[0] * reach * out]
-          : null,
+        leaf: o.leaf ? [...hinge, hinge[0] - along[1] * reach * out, hinge[1] + along[0] * reach * out] : null,
       },
     ];
   });
@@ -227,4 +228,3 @@ export function boardPoint(
   const place = wallStrip(setting.solid).find((w) => w.wall === face.id);
   return place ? onSheet(sheets.strip, localToStrip(place, setting.solid.height, local)) : null;
 }
-

@@ -55,7 +55,12 @@ export interface RulerTick {
 }
 
 /** Ticks of a ruler `length` px long whose zero lies at `zero` px, `scale` px a metre; labels at least 44 px apart. */
-export function rulerTicks(zero: number, scale: number, length: number, unit: 'metric' | 'feet' | 'inches'): RulerTick[] {
+export function rulerTicks(
+  zero: number,
+  scale: number,
+  length: number,
+  unit: 'metric' | 'feet' | 'inches',
+): RulerTick[] {
   const foot = 0.3048;
   const inch = 0.0254;
   const steps =
@@ -66,7 +71,8 @@ export function rulerTicks(zero: number, scale: number, length: number, unit: 'm
         : [inch, 5 * inch, 10 * inch, 20 * inch, 50 * inch, 100 * inch, 500 * inch];
   const labelled = steps.findIndex((s) => s * scale >= 44);
   const long = steps[labelled < 0 ? steps.length - 1 : labelled]!;
-  const short = steps[Math.max(0, labelled - 1)]!;
+  const divides = (s: number) => Math.abs(long / s - Math.round(long / s)) < 1e-6;
+  const short = steps.filter((s) => s < long && divides(s)).at(-1) ?? long;
   const every = Math.round(long / short);
   const text = (metres: number): string =>
     unit === 'metric'

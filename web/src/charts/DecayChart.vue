@@ -10,7 +10,8 @@ import './charts.css';
 export interface DecayLine {
   id: string;
   name: string;
-  tone: 'bare' | 'chosen' | 'answer';
+  /** "other": the room in another state, dashed. */
+  tone: 'bare' | 'chosen' | 'answer' | 'other';
   times: readonly (number | null)[];
   low?: readonly (number | null)[];
   high?: readonly (number | null)[];
@@ -258,6 +259,14 @@ const calloutAt = computed(() => {
   stroke: var(--teal);
   stroke-width: 2;
   stroke-dasharray: 7 3;
+}
+.line.other {
+  stroke: var(--plum);
+  stroke-width: 1.8;
+  stroke-dasharray: 2 3;
+}
+svg.plotted .end.other {
+  fill: var(--plum);
 }
 svg.plotted .end.chosen {
   fill: var(--tawny);

@@ -3,7 +3,7 @@ import { createProject } from '@tawny/core/project/create';
 import type { Project } from '@tawny/core/project/schema';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
-import { demoProject, readFile } from './projectFiles';
+import { demoProject, type DemoName, readFile } from './projectFiles';
 
 export function newId(): string {
   return crypto.randomUUID().slice(0, 18);
@@ -34,14 +34,15 @@ export function useOpenProject() {
   return {
     openStored,
     /** The stored demo with its edits, or the demo as shipped. */
-    async openDemo(): Promise<void> {
-      const demo = demoProject();
+    async openDemo(name: DemoName = 'bakehouse'): Promise<void> {
+      const demo = demoProject(name);
       const state = await openStored(demo.id);
       // An unreadable record keeps its place on the shelf: the fresh demo gets a name of its own.
       if (state !== 'opened') show(state === 'missing' ? demo : { ...demo, id: newId() }, true);
     },
-    startDemoAfresh(): void {
-      show({ ...demoProject(), id: newId(), name: 'Bakehouse afresh' }, true);
+    startDemoAfresh(name: DemoName = 'bakehouse'): void {
+      const demo = demoProject(name);
+      show({ ...demo, id: newId(), name: `${demo.name} afresh` }, true);
     },
     openNew(name: string, box: { length: number; width: number; height: number }): void {
       show(createProject(newId(), name, box), true);

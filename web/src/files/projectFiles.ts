@@ -1,5 +1,7 @@
 /** Project files in and out of the browser, and the demo that ships with the program. */
-import demoText from '../../../demo/bakehouse.tawny.json?raw';
+import bakehouse from '../../../demo/bakehouse.tawny.json?raw';
+import ferryHall from '../../../demo/ferry-hall.tawny.json?raw';
+import signalCabin from '../../../demo/signal-cabin.tawny.json?raw';
 import { LARGEST_FILE, readProjectFile, type ReadProject, writeProjectFile } from '@tawny/core/formats/projectFile';
 import type { Project } from '@tawny/core/project/schema';
 import { download } from '../charts/exports';
@@ -26,9 +28,25 @@ export function exportProject(project: Project): void {
   download(`${fileNameOf(project.name)}.tawny.json`, writeProjectFile(project), 'application/json');
 }
 
-/** The demo project as shipped. */
-export function demoProject(): Project {
-  const read = readProjectFile(demoText);
+/** Demo rooms that ship with the program, by the name in their address; the first opens by itself. */
+export const DEMOS = {
+  bakehouse: { text: bakehouse, name: 'Bakehouse', what: 'a mixing room with a chimney breast and a beam' },
+  'ferry-hall': { text: ferryHall, name: 'Ferry hall', what: 'a hall for small ensembles, with a stage and an alcove' },
+  'signal-cabin': {
+    text: signalCabin,
+    name: 'Signal cabin',
+    what: 'a timber booth for audiobooks under a pitched roof',
+  },
+} as const;
+export type DemoName = keyof typeof DEMOS;
+
+export function isDemo(name: string): name is DemoName {
+  return name in DEMOS;
+}
+
+/** A demo project as shipped. */
+export function demoProject(name: DemoName = 'bakehouse'): Project {
+  const read = readProjectFile(DEMOS[name].text);
   if (!read.ok) throw new Error(`the shipped demo is damaged: ${read.problems[0]!.message}`);
   return read.project;
 }

@@ -37,9 +37,7 @@ const kind = computed((): FieldKind => ({
   unit: props.unit,
   whole: props.whole,
 }));
-const shown = computed(() =>
-  props.modelValue === null ? '' : fieldText(props.modelValue, kind.value, system.value),
-);
+const shown = computed(() => (props.modelValue === null ? '' : fieldText(props.modelValue, kind.value, system.value)));
 const text = ref(shown.value);
 const editing = ref(false);
 watch(shown, (value) => {

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { LIMITS } from '@tawny/core/project/schema';
 import { useOpenProject } from '../files/openProject';
-import { exportProject } from '../files/projectFiles';
+import { type DemoName, DEMOS, exportProject } from '../files/projectFiles';
 import NumberField from '../parts/NumberField.vue';
 import { useDocument } from '../stores/document';
 
@@ -60,8 +60,8 @@ async function remove(id: string): Promise<void> {
   removing.value = null;
   await refresh();
 }
-function afresh(): void {
-  opener.startDemoAfresh();
+function afresh(name: DemoName): void {
+  opener.startDemoAfresh(name);
   emit('close');
 }
 async function copy(): Promise<void> {
@@ -80,7 +80,20 @@ async function copy(): Promise<void> {
         <v-btn variant="outlined" size="small" @click="picker?.click()">Open a file</v-btn>
         <v-btn variant="outlined" size="small" @click="doc.stored && exportProject(doc.stored)">Save to a file</v-btn>
         <v-btn variant="outlined" size="small" @click="copy">Copy this one</v-btn>
-        <v-btn variant="outlined" size="small" @click="afresh">Demo afresh</v-btn>
+        <v-menu>
+          <template #activator="{ props: menu }">
+            <v-btn variant="outlined" size="small" v-bind="menu">Demo afresh</v-btn>
+          </template>
+          <v-list density="compact">
+            <v-list-item
+              v-for="(demo, id) in DEMOS"
+              :key="id"
+              :title="demo.name"
+              :subtitle="demo.what"
+              @click="afresh(id)"
+            />
+          </v-list>
+        </v-menu>
         <input
           ref="picker"
           type="file"

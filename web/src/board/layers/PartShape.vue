@@ -54,7 +54,9 @@ function onPress(event: PointerEvent): void {
     @pointerdown="onPress"
     @keydown="movable && part.movable && emit('key', $event, part.id, part.at)"
   >
-    <polygon :points="part.points"><title>{{ part.name }}</title></polygon>
+    <polygon :points="part.points"
+      ><title>{{ part.name }}</title></polygon
+    >
     <path v-if="inner" :d="inner" />
   </g>
 </template>

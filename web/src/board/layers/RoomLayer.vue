@@ -30,7 +30,9 @@ const fits = (t: PlacedThing) => t.name.length * 5.6 < Math.max(t.width, 40) && 
 <template>
   <g class="room">
     <template v-for="f in floors.slice(1)" :key="f.id">
-      <polygon class="platform" :points="f.points"><title>{{ f.title }}</title></polygon>
+      <polygon class="platform" :points="f.points"
+        ><title>{{ f.title }}</title></polygon
+      >
     </template>
     <template v-for="f in floors" :key="`parts-${f.id}`">
       <PartShape v-for="p in f.parts" :key="p.id" :part="p" :chosen="chosen(p.id)" @select="emit('select', $event)" />
@@ -47,7 +49,9 @@ const fits = (t: PlacedThing) => t.name.length * 5.6 < Math.max(t.width, 40) && 
       @pointerdown="onPress($event, t)"
       @keydown="movable && emit('key', $event, t.id, t.at)"
     >
-      <polygon :points="t.points"><title>{{ t.name }}</title></polygon>
+      <polygon :points="t.points"
+        ><title>{{ t.name }}</title></polygon
+      >
       <line class="front" :x1="t.front[0]" :y1="t.front[1]" :x2="t.front[2]" :y2="t.front[3]" />
       <text v-if="fits(t)" :x="t.x" :y="t.y" dy="0.36em">{{ t.name }}</text>
     </g>

@@ -42,7 +42,13 @@ function meet(p: Vec2, d: Vec2, q: Vec2, e: Vec2): Vec2 | null {
  * Snaps the corner where wall `i` starts.
  * @param scale px a metre
  */
-export function snapCorner(plan: readonly PlanPoint[], i: number, to: Vec2, scale: number, system: LengthSystem): Snapped {
+export function snapCorner(
+  plan: readonly PlanPoint[],
+  i: number,
+  to: Vec2,
+  scale: number,
+  system: LengthSystem,
+): Snapped {
   const n = plan.length;
   const at = (k: number) => plan[(k + 2 * n) % n]!.at;
   const grid = gridOf(system);
@@ -79,9 +85,7 @@ export function snapCorner(plan: readonly PlanPoint[], i: number, to: Vec2, scal
     ),
   );
   for (const choices of [both, equal, single]) {
-    const best = choices
-      .map((c) => ({ ...c, away: size(minus(c.to, to)) }))
-      .sort((p, q) => p.away - q.away)[0];
+    const best = choices.map((c) => ({ ...c, away: size(minus(c.to, to)) })).sort((p, q) => p.away - q.away)[0];
     if (best && best.away <= reach) return { to: best.to, said: best.said };
   }
   return { to: [round(to[0], grid), round(to[1], grid)], said: '' };
@@ -98,6 +102,6 @@ export function snapWall(plan: readonly PlanPoint[], i: number, by: number, syst
   const against = beside[0] * along[1] - beside[1] * along[0];
   const length = size(beside);
   if (length < 1e-9 || Math.abs(Math.abs(against) - length) > 1e-6) return round(by, grid);
-  const sign = Math.sign(against);
+  const sign = -Math.sign(against);
   return sign * (round(length + sign * by, grid) - length);
 }

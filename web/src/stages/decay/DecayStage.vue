@@ -4,6 +4,9 @@ import { computed } from 'vue';
 import DecayChart from '../../charts/DecayChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import StepsChart from '../../charts/StepsChart.vue';
+import { OCTAVES } from '@tawny/core/quantities/bands';
+import { fixed } from '@tawny/core/quantities/format';
+import StateCompare from '../../desk/StateCompare.vue';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -16,6 +19,7 @@ import { useDecay } from './useDecay';
 const results = useResults();
 const issues = useIssues('decay');
 const { result, lines, callout, table, working, climate } = useDecay();
+const seconds = (t: number | null | undefined) => (t == null ? '–' : fixed(t, 2));
 const stride = computed(() => result.value?.steps[1]?.panels ?? 4);
 const stepTable = computed(
   () =>
@@ -80,6 +84,25 @@ const stepTable = computed(
       {{ results.decayState.status === 'failed' ? '' : 'Computing the decay of the room …' }}
     </p>
     <template #bench>
+      <StateCompare>
+        <table v-if="results.otherDecay && result" class="list" aria-label="Decay in both states">
+          <thead>
+            <tr>
+              <th>Hz</th>
+              <th class="figure">now s</th>
+              <th class="figure">{{ results.other?.name }} s</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(o, i) in OCTAVES" :key="o">
+              <td>{{ o }}</td>
+              <td class="figure">{{ seconds(result.chosen.eyring[i]) }}</td>
+              <td class="figure">{{ seconds(results.otherDecay.chosen.eyring[i]) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-else class="soft">Computing the other state …</p>
+      </StateCompare>
       <DecayBench :result="result" />
       <h2>What stands against it</h2>
       <FindingList :issues="issues" empty="Nothing: the target can be reached with this panel." />

@@ -43,6 +43,10 @@ export function useDecay() {
         high: r.chosen.high,
       });
     }
+    const other = results.otherDecay;
+    if (results.other && other) {
+      list.push({ id: 'other', name: results.other.name, tone: 'other', times: other.chosen.eyring });
+    }
     return list;
   });
 
@@ -66,6 +70,9 @@ export function useDecay() {
       'chosen low s': round(r.chosen.low[i]),
       'chosen high s': round(r.chosen.high[i]),
       'answer Eyring s': round(answerCurve.value?.eyring[i]),
+      ...(results.other && results.otherDecay
+        ? { [`${results.other.name} Eyring s`]: round(results.otherDecay.chosen.eyring[i]) }
+        : {}),
       'target lower s': round(r.allLimits[i]?.lower),
       'target upper s': round(r.allLimits[i]?.upper),
       'panel absorption': round(r.panelAlpha[i]),

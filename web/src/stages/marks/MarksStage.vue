@@ -10,6 +10,7 @@ import ArrivalPlot from '../../charts/ArrivalPlot.vue';
 import { csvText, download } from '../../charts/exports';
 import { useBoard } from '../../desk/useBoard';
 import { useIssues } from '../../desk/useIssues';
+import StateCompare from '../../desk/StateCompare.vue';
 import FindingList from '../../parts/FindingList.vue';
 import QuantityText from '../../parts/QuantityText.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -38,13 +39,13 @@ const selected = computed(
 const working = computed(() => study.value.working.find((w) => w.id === `mark-${selected.value?.id}`));
 const FROM = { front: 'from front wall', left: 'from left wall', floor: 'up from floor' } as const;
 const place = (m: Mark) =>
-  m.face === 'floor' || m.face === 'ceiling' ? `the ${m.faceName}` : `the ${m.faceName} wall`;
+  m.kind === 'wall' ? `the ${m.faceName} wall` : m.kind === 'thing' ? m.faceName : `the ${m.faceName}`;
 
 const judgement = computed(() => {
   const m = selected.value;
   if (!m) return '';
-  const cover = study.value.result.covers.find((c) => c.face === m.face)!;
-  if (m.covered)
+  const cover = study.value.result.covers.find((c) => c.face === m.face) ?? null;
+  if (m.covered && cover)
     return `Covered: the ${cover.chosen === 1 ? 'panel' : `${cover.chosen} panels`} chosen for ${place(m)} can stand over it.`;
   if (m.levelDb === null) return 'The surface absorbs everything; no tape is needed.';
   const late = m.delay >= MATTERS.withinS;
@@ -54,15 +55,21 @@ const judgement = computed(() => {
       : `Weaker than ${fixed(MATTERS.levelDb, 0)} dB: it hardly colours the sound.`;
   }
   const how = `Bare, and it matters: above ${fixed(MATTERS.levelDb, 0)} dB inside ${MATTERS.withinS * 1000} ms.`;
-  if (m.face === 'floor') return `${how} A floor takes a rug rather than a panel; most rooms keep this one.`;
+  if (m.on && m.on.kind !== 'patch' && m.on.kind !== 'rug') {
+    return `${how} It falls on ${m.on.name}: no fixed panel there. A stand, a curtain or a door panel can take it.`;
+  }
+  if (m.kind === 'thing') return `${how} Tilt, move or cover that; a panel cannot hang there.`;
+  if (!cover || m.kind === 'riser') return how;
+  if (m.kind === 'floor') return `${how} A floor takes a rug rather than a panel; most rooms keep this one.`;
   if (cover.needed === null) return `${how} The panel chosen is too large for this surface.`;
   return `${how} ${cover.needed === 1 ? 'One panel covers' : `${cover.needed} panels cover`} all marks of ${place(m)}.`;
 });
 const canCover = computed(() => {
   const m = selected.value;
-  if (!m || m.covered || m.face === 'floor') return null;
-  const cover = study.value.result.covers.find((c) => c.face === m.face)!;
-  return cover.needed !== null && cover.needed > cover.chosen ? cover : null;
+  if (!m || m.covered || (m.kind !== 'wall' && m.kind !== 'ceiling')) return null;
+  if (m.on && m.on.kind !== 'patch') return null;
+  const cover = study.value.result.covers.find((c) => c.face === m.face);
+  return cover && cover.needed !== null && cover.needed > cover.chosen ? cover : null;
 });
 function coverIt(): void {
   const cover = canCover.value;
@@ -73,6 +80,7 @@ function takeCsv(): void {
   const rows = marks.value.map((m) => ({
     loudspeaker: m.letter,
     surface: m.faceName,
+    on: m.on?.name ?? '',
     [`first tape`]: FROM[m.tape[0].from],
     'first, m': Number(m.tape[0].metres.toFixed(4)),
     'second tape': FROM[m.tape[1].from],
@@ -84,6 +92,20 @@ function takeCsv(): void {
   }));
   download('marks.csv', csvText(rows), 'text/csv');
 }
+/** Marks that only one of two compared states has, or whose levels differ. */
+const differing = computed(() => {
+  const theirs = results.other?.marks.result.marks ?? [];
+  const level = (m: Mark | undefined) => (!m ? 'none' : m.levelDb === null ? '–' : fixed(m.levelDb, 1));
+  const ids = [...new Set([...marks.value, ...theirs].map((m) => m.id))];
+  return ids
+    .map((id) => {
+      const now = marks.value.find((m) => m.id === id);
+      const other = theirs.find((m) => m.id === id);
+      const { letter, faceName } = (now ?? other)!;
+      return { id, letter, faceName, now: level(now), other: level(other) };
+    })
+    .filter((d) => d.now !== d.other);
+});
 function pick(m: Mark): void {
   session.selection = { kind: 'mark', id: m.id };
 }
@@ -140,6 +162,25 @@ function pick(m: Mark): void {
         </div>
       </section>
       <p v-else class="soft">No loudspeaker throws a first reflection to the head. Check the seat.</p>
+      <StateCompare>
+        <table class="list" aria-label="Marks that differ">
+          <thead>
+            <tr>
+              <th>Mark</th>
+              <th class="figure">now dB</th>
+              <th class="figure">{{ results.other?.name }} dB</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="d in differing" :key="d.id">
+              <td><TapeTag :letter="d.letter" /> {{ d.faceName }}</td>
+              <td class="figure">{{ d.now }}</td>
+              <td class="figure">{{ d.other }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="differing.length === 0" class="soft">Every mark is the same in both.</p>
+      </StateCompare>
       <FindingList v-if="issues.length > 0" :issues="issues" empty="" />
       <table class="list" aria-label="All marks">
         <thead>
@@ -171,8 +212,8 @@ function pick(m: Mark): void {
             @pointerleave="session.hovered = null"
           >
             <td>
-              <TapeTag :letter="m.letter" /> {{ m.faceName
-              }}<span v-if="m.covered" class="good covered" title="covered">✓</span>
+              <TapeTag :letter="m.letter" /> {{ m.faceName }}<small v-if="m.on" class="soft"> {{ m.on.name }}</small
+              ><span v-if="m.covered" class="good covered" title="covered">✓</span>
             </td>
             <td class="figure" :title="`${lengthText(m.tape[0].metres, session.system)} ${FROM[m.tape[0].from]}`">
               <QuantityText length :value="m.tape[0].metres" />

@@ -21,11 +21,15 @@ const length = (m: number) => lengthText(m, session.system);
 const FROM = { front: 'from front wall', left: 'from left wall', floor: 'up from floor' } as const;
 
 /** Surfaces in walking order, loudest mark first on each. */
-const groups = computed(() =>
-  setting.value.faces
-    .map((f) => ({ face: f, marks: results.quick!.marks.result.marks.filter((m) => m.face === f.id) }))
-    .filter((g) => g.marks.length > 0),
-);
+const groups = computed(() => {
+  const { marks } = results.quick!.marks.result;
+  const order = setting.value.faces.map((f) => f.id);
+  // Furniture has no place among the walls: it comes last.
+  const things = [...new Set(marks.filter((m) => m.kind === 'thing').map((m) => m.face))];
+  return [...order, ...things]
+    .map((id) => ({ id, marks: marks.filter((m) => m.face === id) }))
+    .filter((g) => g.marks.length > 0);
+});
 const print = () => window.print();
 </script>
 
@@ -44,7 +48,7 @@ const print = () => window.print();
         {{ length(setting.head[0]) }} from the left wall, {{ length(setting.head[2]) }} up.
       </p>
     </header>
-    <div class="drawing"><SettingOut v-if="scene" :scene="{ ...scene, selected: null, hovered: null }" /></div>
+    <div class="drawing"><SettingOut v-if="scene" :scene="{ ...scene, selected: null, hovered: null }" still /></div>
     <table>
       <thead>
         <tr>
@@ -58,11 +62,11 @@ const print = () => window.print();
           <th>moved to, why</th>
         </tr>
       </thead>
-      <tbody v-for="g in groups" :key="g.face.id">
+      <tbody v-for="g in groups" :key="g.id">
         <tr v-for="m in g.marks" :key="m.id">
           <td class="tick"><span class="box" /></td>
           <td><TapeTag large :letter="m.letter" /></td>
-          <td>{{ m.faceName }}{{ g.face.kind === 'wall' ? ` (${g.face.id})` : '' }}</td>
+          <td>{{ m.faceName }}{{ m.kind === 'wall' ? ` (${g.id})` : '' }}{{ m.on ? `, on ${m.on.name}` : '' }}</td>
           <td>
             <strong>{{ length(m.tape[0].metres) }}</strong> {{ FROM[m.tape[0].from] }}
           </td>

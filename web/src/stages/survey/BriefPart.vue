@@ -51,25 +51,46 @@ const LEVELS = [
       </li>
     </ol>
     <div class="add">
-      <button v-for="u in unused" :key="u" :data-use="u" @click="set({ uses: [...brief.uses, u] })">+ {{ NAMES[u] }}</button>
+      <button v-for="u in unused" :key="u" :data-use="u" @click="set({ uses: [...brief.uses, u] })">
+        + {{ NAMES[u] }}
+      </button>
     </div>
     <p>
       <template v-if="follows">
-        Target: {{ SCHOOL_WORDS[project.target.school].name.toLowerCase() }}, for {{ asked.why }}. It follows the first use.
+        Target: {{ SCHOOL_WORDS[project.target.school].name.toLowerCase() }}, for {{ asked.why }}. It follows the first
+        use.
       </template>
       <template v-else>
         The target was chosen by hand: {{ SCHOOL_WORDS[project.target.school].name.toLowerCase() }}.
-        <button class="link" @click="doc.run({ type: 'set-target', target: { chosenBy: 'brief' } })">Follow the brief</button>
+        <button class="link" @click="doc.run({ type: 'set-target', target: { chosenBy: 'brief' } })">
+          Follow the brief
+        </button>
       </template>
     </p>
     <h2>Who and how loud</h2>
-    <NumberField label="People at once" kind="number" whole :step="1" :model-value="brief.people" :min="0" :max="500" @update:model-value="set({ people: $event })" />
-    <TextRow label="Instruments" :most="400" :model-value="brief.instruments" @update:model-value="set({ instruments: $event })" />
+    <NumberField
+      label="People at once"
+      kind="number"
+      whole
+      :step="1"
+      :model-value="brief.people"
+      :min="0"
+      :max="500"
+      @update:model-value="set({ people: $event })"
+    />
+    <TextRow
+      label="Instruments"
+      :most="400"
+      :model-value="brief.instruments"
+      @update:model-value="set({ instruments: $event })"
+    />
     <NumberField
       v-for="l in LEVELS"
       :key="l.key"
       :label="l.label"
-      :hint="l.key === 'backgroundDb' && brief.backgroundDb === null ? `${l.hint}; ${backgroundFor(brief)} is usual` : l.hint"
+      :hint="
+        l.key === 'backgroundDb' && brief.backgroundDb === null ? `${l.hint}; ${backgroundFor(brief)} is usual` : l.hint
+      "
       kind="number"
       unit="dB"
       :step="1"
@@ -101,9 +122,23 @@ const LEVELS = [
       :model-value="brief.budget.currency"
       @update:model-value="set({ budget: { ...brief.budget!, currency: $event } })"
     />
-    <TextRow label="What must stay" :lines="2" :most="2000" :model-value="brief.mustStay" @update:model-value="set({ mustStay: $event })" />
-    <TextRow label="How it should look" :lines="2" :most="2000" :model-value="brief.look" @update:model-value="set({ look: $event })" />
-    <p class="soft caution">Loud work wears ears and neighbours: protect hearing above 85 dB, and ask what the building allows.</p>
+    <TextRow
+      label="What must stay"
+      :lines="2"
+      :most="2000"
+      :model-value="brief.mustStay"
+      @update:model-value="set({ mustStay: $event })"
+    />
+    <TextRow
+      label="How it should look"
+      :lines="2"
+      :most="2000"
+      :model-value="brief.look"
+      @update:model-value="set({ look: $event })"
+    />
+    <p class="soft caution">
+      Loud work wears ears and neighbours: protect hearing above 85 dB, and ask what the building allows.
+    </p>
   </div>
 </template>
 

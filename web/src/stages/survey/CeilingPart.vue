@@ -41,7 +41,7 @@ function setShape(shape: Ceiling['shape']): void {
   doc.run({ type: 'set-ceiling', ceiling: shapeAs(shape, along) });
 }
 function setCeiling(change: Record<string, number | string>): void {
-  doc.run({ type: 'set-ceiling', ceiling: { ...ceiling.value, ...change } as Ceiling });
+  doc.run({ type: 'set-ceiling', ceiling: { ...ceiling.value, ...change } });
 }
 
 type StripList = 'beams' | 'platforms';
@@ -65,12 +65,31 @@ const lists = computed(() =>
 function add(list: StripList): void {
   const along = room.value.corners[0]!.wall;
   const id = freshId(KINDS[list].one);
-  const name = numbered(KINDS[list].fresh, room.value[list].map((s) => s.name));
+  const name = numbered(
+    KINDS[list].fresh,
+    room.value[list].map((s) => s.name),
+  );
   const reach = reachOf(along);
   const thing: Strip =
     list === 'beams'
-      ? { id, name, along, from: Math.round(reach * 50) / 100, width: 0.25, span: null, level: Math.max(0.5, room.value.height - 0.25) }
-      : { id, name, along, from: Math.round(reach * 70) / 100, width: Math.round(reach * 30) / 100, span: null, level: 0.2 };
+      ? {
+          id,
+          name,
+          along,
+          from: Math.round(reach * 50) / 100,
+          width: 0.25,
+          span: null,
+          level: Math.max(0.5, room.value.height - 0.25),
+        }
+      : {
+          id,
+          name,
+          along,
+          from: Math.round(reach * 70) / 100,
+          width: Math.round(reach * 30) / 100,
+          span: null,
+          level: 0.2,
+        };
   const material = list === 'beams' ? 'plasterboard-studs' : 'boards-on-joists';
   if (put({ list, thing, material })) session.selection = { kind: 'strip', id };
 }
@@ -92,7 +111,13 @@ const lengthOf = (wall: string) => setting.value.faces.find((f) => f.id === wall
       @update:model-value="doc.run({ type: 'set-height', height: $event })"
     />
     <template v-if="ceiling.shape !== 'flat'">
-      <ChoiceField label="Measured from wall" wide :model-value="ceiling.along" :items="walls" @update:model-value="setCeiling({ along: $event })" />
+      <ChoiceField
+        label="Measured from wall"
+        wide
+        :model-value="ceiling.along"
+        :items="walls"
+        @update:model-value="setCeiling({ along: $event })"
+      />
       <NumberField
         v-if="ceiling.shape === 'ridge' || ceiling.shape === 'step'"
         :label="ceiling.shape === 'ridge' ? 'Ridge from that wall' : 'Step from that wall'"
@@ -138,11 +163,41 @@ const lengthOf = (wall: string) => setting.value.faces.find((f) => f.id === wall
       >
         <template #default="{ id }">
           <template v-for="s in l.strips.filter((t) => t.id === id)" :key="s.id">
-            <TextRow label="Name" required :most="80" :model-value="s.name" @update:model-value="set(l.list, s, { name: $event })" />
-            <ChoiceField label="Along wall" wide :model-value="s.along" :items="walls" @update:model-value="set(l.list, s, { along: $event })" />
-            <NumberField label="Near edge from that wall" :model-value="s.from" :min="0" :max="60" @update:model-value="set(l.list, s, { from: $event })" />
-            <NumberField label="Width" :model-value="s.width" :min="LIMITS.stripWidth[0]" :max="LIMITS.stripWidth[1]" @update:model-value="set(l.list, s, { width: $event })" />
-            <NumberField :label="l.level" :model-value="s.level" :min="l.limits[0]" :max="l.limits[1]" @update:model-value="set(l.list, s, { level: $event })" />
+            <TextRow
+              label="Name"
+              required
+              :most="80"
+              :model-value="s.name"
+              @update:model-value="set(l.list, s, { name: $event })"
+            />
+            <ChoiceField
+              label="Along wall"
+              wide
+              :model-value="s.along"
+              :items="walls"
+              @update:model-value="set(l.list, s, { along: $event })"
+            />
+            <NumberField
+              label="Near edge from that wall"
+              :model-value="s.from"
+              :min="0"
+              :max="60"
+              @update:model-value="set(l.list, s, { from: $event })"
+            />
+            <NumberField
+              label="Width"
+              :model-value="s.width"
+              :min="LIMITS.stripWidth[0]"
+              :max="LIMITS.stripWidth[1]"
+              @update:model-value="set(l.list, s, { width: $event })"
+            />
+            <NumberField
+              :label="l.level"
+              :model-value="s.level"
+              :min="l.limits[0]"
+              :max="l.limits[1]"
+              @update:model-value="set(l.list, s, { level: $event })"
+            />
             <v-checkbox
               density="compact"
               hide-details
@@ -151,8 +206,20 @@ const lengthOf = (wall: string) => setting.value.faces.find((f) => f.id === wall
               @update:model-value="set(l.list, s, { span: $event ? null : { start: 0, end: lengthOf(s.along) } })"
             />
             <template v-if="s.span">
-              <NumberField label="Begins along the wall at" :model-value="s.span.start" :min="-60" :max="60" @update:model-value="set(l.list, s, { span: { ...s.span!, start: $event } })" />
-              <NumberField label="Ends at" :model-value="s.span.end" :min="-60" :max="60" @update:model-value="set(l.list, s, { span: { ...s.span!, end: $event } })" />
+              <NumberField
+                label="Begins along the wall at"
+                :model-value="s.span.start"
+                :min="-60"
+                :max="60"
+                @update:model-value="set(l.list, s, { span: { ...s.span!, start: $event } })"
+              />
+              <NumberField
+                label="Ends at"
+                :model-value="s.span.end"
+                :min="-60"
+                :max="60"
+                @update:model-value="set(l.list, s, { span: { ...s.span!, end: $event } })"
+              />
             </template>
             <MaterialField
               label="Material"
@@ -164,10 +231,14 @@ const lengthOf = (wall: string) => setting.value.faces.find((f) => f.id === wall
         </template>
       </PickList>
       <div class="add">
-        <button :data-add="l.one" @click="add(l.list)">{{ l.list === 'beams' ? 'Add a beam' : 'Add a platform' }}</button>
+        <button :data-add="l.one" @click="add(l.list)">
+          {{ l.list === 'beams' ? 'Add a beam' : 'Add a platform' }}
+        </button>
       </div>
     </template>
-    <p class="soft caution">What hangs overhead must hold: fix into joists or rafters, and ask a builder before cutting any.</p>
+    <p class="soft caution">
+      What hangs overhead must hold: fix into joists or rafters, and ask a builder before cutting any.
+    </p>
   </div>
 </template>
 

@@ -32,7 +32,10 @@ function add(kind: OpeningKind): void {
   const thing: Opening = {
     ...structuredClone(fresh),
     id,
-    name: numbered(title, openings.value.map((o) => o.name)),
+    name: numbered(
+      title,
+      openings.value.map((o) => o.name),
+    ),
     wall,
     u: Math.max(0, Math.round((length - fresh.width) * 50) / 100),
   };
@@ -90,18 +93,78 @@ function setFraming(change: Partial<Framing>): void {
     >
       <template #default="{ id }">
         <template v-for="o in openings.filter((t) => t.id === id)" :key="o.id">
-          <TextRow label="Name" required :most="80" :model-value="o.name" @update:model-value="set(o, { name: $event })" />
-          <ChoiceField label="Wall" wide :model-value="o.wall" :items="walls" @update:model-value="set(o, { wall: $event })" />
-          <NumberField label="From left end" :model-value="o.u" :min="LIMITS.along[0]" :max="LIMITS.along[1]" @update:model-value="set(o, { u: $event })" />
-          <NumberField label="Up from floor" :model-value="o.v" :min="0" :max="20" @update:model-value="set(o, { v: $event })" />
-          <NumberField label="Width" :model-value="o.width" :min="LIMITS.piece[0]" :max="LIMITS.piece[1]" @update:model-value="set(o, { width: $event })" />
-          <NumberField label="Height" :model-value="o.height" :min="LIMITS.piece[0]" :max="LIMITS.piece[1]" @update:model-value="set(o, { height: $event })" />
-          <NumberField label="Keep free around it" :model-value="o.clearance" :min="0" :max="LIMITS.clearance[1]" @update:model-value="set(o, { clearance: $event })" />
+          <TextRow
+            label="Name"
+            required
+            :most="80"
+            :model-value="o.name"
+            @update:model-value="set(o, { name: $event })"
+          />
+          <ChoiceField
+            label="Wall"
+            wide
+            :model-value="o.wall"
+            :items="walls"
+            @update:model-value="set(o, { wall: $event })"
+          />
+          <NumberField
+            label="From left end"
+            :model-value="o.u"
+            :min="LIMITS.along[0]"
+            :max="LIMITS.along[1]"
+            @update:model-value="set(o, { u: $event })"
+          />
+          <NumberField
+            label="Up from floor"
+            :model-value="o.v"
+            :min="0"
+            :max="20"
+            @update:model-value="set(o, { v: $event })"
+          />
+          <NumberField
+            label="Width"
+            :model-value="o.width"
+            :min="LIMITS.piece[0]"
+            :max="LIMITS.piece[1]"
+            @update:model-value="set(o, { width: $event })"
+          />
+          <NumberField
+            label="Height"
+            :model-value="o.height"
+            :min="LIMITS.piece[0]"
+            :max="LIMITS.piece[1]"
+            @update:model-value="set(o, { height: $event })"
+          />
+          <NumberField
+            label="Keep free around it"
+            :model-value="o.clearance"
+            :min="0"
+            :max="LIMITS.clearance[1]"
+            @update:model-value="set(o, { clearance: $event })"
+          />
           <template v-if="o.leaf">
-            <ChoiceField label="Hinge" wide :model-value="o.leaf.hinge" :items="HINGES" @update:model-value="set(o, { leaf: { ...o.leaf!, hinge: $event } })" />
-            <ChoiceField label="Opens" wide :model-value="o.leaf.swing" :items="SWINGS" @update:model-value="set(o, { leaf: { ...o.leaf!, swing: $event } })" />
+            <ChoiceField
+              label="Hinge"
+              wide
+              :model-value="o.leaf.hinge"
+              :items="HINGES"
+              @update:model-value="set(o, { leaf: { ...o.leaf!, hinge: $event } })"
+            />
+            <ChoiceField
+              label="Opens"
+              wide
+              :model-value="o.leaf.swing"
+              :items="SWINGS"
+              @update:model-value="set(o, { leaf: { ...o.leaf!, swing: $event } })"
+            />
           </template>
-          <MaterialField label="Material" none="as the wall" :materials="materials" :model-value="o.material" @update:model-value="set(o, { material: $event })" />
+          <MaterialField
+            label="Material"
+            none="as the wall"
+            :materials="materials"
+            :model-value="o.material"
+            @update:model-value="set(o, { material: $event })"
+          />
         </template>
       </template>
     </PickList>
@@ -113,15 +176,39 @@ function setFraming(change: Partial<Framing>): void {
 
     <h2>Behind the surface</h2>
     <ChoiceField label="Surface" wide :model-value="framed" :items="surfaces" @update:model-value="framed = $event" />
-    <ChoiceField label="Fixings find" wide :model-value="framing?.kind ?? 'unknown'" :items="BEHIND" @update:model-value="setBehind" />
+    <ChoiceField
+      label="Fixings find"
+      wide
+      :model-value="framing?.kind ?? 'unknown'"
+      :items="BEHIND"
+      @update:model-value="setBehind"
+    />
     <template v-if="framing && framing.kind !== 'solid'">
-      <NumberField label="Spacing, middle to middle" :model-value="framing.spacing" :min="LIMITS.spacing[0]" :max="LIMITS.spacing[1]" @update:model-value="setFraming({ spacing: $event })" />
-      <ChoiceField label="They run" wide :model-value="framing.runs" :items="RUNS" @update:model-value="setFraming({ runs: $event })" />
-      <NumberField label="First one at" :model-value="framing.first" :min="0" :max="60" @update:model-value="setFraming({ first: $event })" />
+      <NumberField
+        label="Spacing, middle to middle"
+        :model-value="framing.spacing"
+        :min="LIMITS.spacing[0]"
+        :max="LIMITS.spacing[1]"
+        @update:model-value="setFraming({ spacing: $event })"
+      />
+      <ChoiceField
+        label="They run"
+        wide
+        :model-value="framing.runs"
+        :items="RUNS"
+        @update:model-value="setFraming({ runs: $event })"
+      />
+      <NumberField
+        label="First one at"
+        :model-value="framing.first"
+        :min="0"
+        :max="60"
+        @update:model-value="setFraming({ first: $event })"
+      />
     </template>
     <p class="soft caution">
-      Cables run straight up or across from sockets and switches: find them before drilling, and leave wiring to an electrician.
-      Keep doors and the way out free.
+      Cables run straight up or across from sockets and switches: find them before drilling, and leave wiring to an
+      electrician. Keep doors and the way out free.
     </p>
   </div>
 </template>

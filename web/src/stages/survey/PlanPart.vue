@@ -19,7 +19,10 @@ const corners = computed(() => project.value.room.corners);
 /** Four walls along the axes: length and width say it all. */
 const isBox = computed(() => {
   const c = corners.value;
-  return c.length === 4 && c.every((p, i) => Math.abs(p.x - c[(i + 1) % 4]!.x) < 1e-9 || Math.abs(p.y - c[(i + 1) % 4]!.y) < 1e-9);
+  return (
+    c.length === 4 &&
+    c.every((p, i) => Math.abs(p.x - c[(i + 1) % 4]!.x) < 1e-9 || Math.abs(p.y - c[(i + 1) % 4]!.y) < 1e-9)
+  );
 });
 const box = computed(() => {
   const span = (pick: (c: { x: number; y: number }) => number) =>
@@ -42,7 +45,11 @@ function pick(wall: string): void {
   session.selection = { kind: 'face', id: wall };
   const whole = wallLength(project.value.room, wall);
   const width = Math.min(1, whole / 2);
-  recess.value = { from: Math.round(((whole - width) / 2) * 100) / 100, width: Math.round(width * 100) / 100, depth: recess.value.depth };
+  recess.value = {
+    from: Math.round(((whole - width) / 2) * 100) / 100,
+    width: Math.round(width * 100) / 100,
+    depth: recess.value.depth,
+  };
 }
 function cut(out: boolean): void {
   const { from, width, depth } = recess.value;
@@ -91,7 +98,9 @@ const taping = ref(project.value.tape.legs.length > 0);
     </div>
 
     <h2>Walls</h2>
-    <p class="soft">Drag corners and walls on the plan, or pick a wall here. They snap square, to equal lengths and to the tape.</p>
+    <p class="soft">
+      Drag corners and walls on the plan, or pick a wall here. They snap square, to equal lengths and to the tape.
+    </p>
     <table class="list" aria-label="Walls">
       <thead>
         <tr>
@@ -127,16 +136,39 @@ const taping = ref(project.value.tape.legs.length > 0);
         :max="LIMITS.side[1]"
         @update:model-value="setLength"
       />
-      <NumberField label="From its left end" :model-value="recess.from" :min="0" :max="60" @update:model-value="recess.from = $event" />
-      <NumberField label="Recess width" :model-value="recess.width" :min="0.05" :max="60" @update:model-value="recess.width = $event" />
-      <NumberField label="Recess depth" :model-value="recess.depth" :min="0.02" :max="20" @update:model-value="recess.depth = $event" />
+      <NumberField
+        label="From its left end"
+        :model-value="recess.from"
+        :min="0"
+        :max="60"
+        @update:model-value="recess.from = $event"
+      />
+      <NumberField
+        label="Recess width"
+        :model-value="recess.width"
+        :min="0.05"
+        :max="60"
+        @update:model-value="recess.width = $event"
+      />
+      <NumberField
+        label="Recess depth"
+        :model-value="recess.depth"
+        :min="0.02"
+        :max="20"
+        @update:model-value="recess.depth = $event"
+      />
       <div class="actions-row">
         <v-btn size="small" variant="outlined" @click="cut(false)">Chimney breast here</v-btn>
         <v-btn size="small" variant="outlined" @click="cut(true)">Alcove here</v-btn>
         <v-btn size="small" variant="text" @click="doc.run({ type: 'split-wall', wall: picked, at: length / 2 })">
           Corner in its middle
         </v-btn>
-        <v-btn v-if="names.length > 3" size="small" variant="text" @click="doc.run({ type: 'remove-corner', wall: picked })">
+        <v-btn
+          v-if="names.length > 3"
+          size="small"
+          variant="text"
+          @click="doc.run({ type: 'remove-corner', wall: picked })"
+        >
           Take its first corner out
         </v-btn>
       </div>

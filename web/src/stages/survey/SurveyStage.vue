@@ -39,17 +39,6 @@ const { scene, on } = useBoard({
   trace: () => (shownPart.value === 'plan' ? trace.value : null),
 });
 const state = computed(() => project.value.states.list.find((s) => s.id === project.value.states.current) ?? null);
-const SHOWN = {
-  plan: PlanPart,
-  ceiling: CeilingPart,
-  openings: OpeningsPart,
-  surfaces: SurfacesPart,
-  things: ThingsPart,
-  states: StatesPart,
-  symmetry: SymmetryPart,
-  brief: BriefPart,
-} as const;
-const bench = computed(() => SHOWN[shownPart.value]);
 const subtitle = computed(() =>
   state.value
     ? `${state.value.name}: switch back to “As surveyed” to draw`
@@ -77,7 +66,14 @@ const subtitle = computed(() =>
           {{ p.name }}
         </button>
       </nav>
-      <component :is="bench" @trace="trace = $event" />
+      <PlanPart v-if="shownPart === 'plan'" @trace="trace = $event" />
+      <CeilingPart v-else-if="shownPart === 'ceiling'" />
+      <OpeningsPart v-else-if="shownPart === 'openings'" />
+      <SurfacesPart v-else-if="shownPart === 'surfaces'" />
+      <ThingsPart v-else-if="shownPart === 'things'" />
+      <StatesPart v-else-if="shownPart === 'states'" />
+      <SymmetryPart v-else-if="shownPart === 'symmetry'" />
+      <BriefPart v-else />
       <template v-if="issues.length > 0">
         <h2>What does not fit together</h2>
         <FindingList :issues="issues" empty="" />

@@ -42,9 +42,7 @@ onBeforeUnmount(() => emit('trace', null));
 
 const diagonals = computed(() => project.value.tape.diagonals);
 const checks = computed(() => checkDiagonals(project.value.room.corners, diagonals.value));
-const starts = computed(() =>
-  project.value.room.corners.map((c) => ({ value: c.wall, title: `start of ${c.wall}` })),
-);
+const starts = computed(() => project.value.room.corners.map((c) => ({ value: c.wall, title: `start of ${c.wall}` })));
 function setDiagonals(list: typeof diagonals.value): void {
   doc.run({ type: 'set-tape', tape: { diagonals: list } });
 }
@@ -57,7 +55,10 @@ function addDiagonal(): void {
 <template>
   <section class="tape" aria-label="Tape">
     <h2>Tape</h2>
-    <p class="soft">Clockwise, wall after wall: its length, then the angle inside the room at its end (90° plain, 270° a corner that juts in).</p>
+    <p class="soft">
+      Clockwise, wall after wall: its length, then the angle inside the room at its end (90° plain, 270° a corner that
+      juts in).
+    </p>
     <div v-for="(l, i) in legs" :key="i" class="leg">
       <strong>{{ l.wall }}</strong>
       <NumberField
@@ -100,13 +101,25 @@ function addDiagonal(): void {
           {{ closes ? 'Make this the plan' : 'Spread the error and make this the plan' }}
         </v-btn>
       </div>
-      <p v-if="!closes" class="soft">Left as it is, the tape waits here to be measured again; the plan does not change.</p>
+      <p v-if="!closes" class="soft">
+        Left as it is, the tape waits here to be measured again; the plan does not change.
+      </p>
     </template>
 
     <h2>Diagonals</h2>
     <div v-for="(d, i) in diagonals" :key="i" class="diagonal">
-      <ChoiceField label="From" :model-value="d.from" :items="starts" @update:model-value="setDiagonals(diagonals.map((o, k) => (k === i ? { ...o, from: $event } : o)))" />
-      <ChoiceField label="To" :model-value="d.to" :items="starts" @update:model-value="setDiagonals(diagonals.map((o, k) => (k === i ? { ...o, to: $event } : o)))" />
+      <ChoiceField
+        label="From"
+        :model-value="d.from"
+        :items="starts"
+        @update:model-value="setDiagonals(diagonals.map((o, k) => (k === i ? { ...o, from: $event } : o)))"
+      />
+      <ChoiceField
+        label="To"
+        :model-value="d.to"
+        :items="starts"
+        @update:model-value="setDiagonals(diagonals.map((o, k) => (k === i ? { ...o, to: $event } : o)))"
+      />
       <NumberField
         label="Taped"
         :model-value="d.length"
@@ -115,7 +128,12 @@ function addDiagonal(): void {
         @update:model-value="setDiagonals(diagonals.map((o, k) => (k === i ? { ...o, length: $event } : o)))"
       />
       <p v-if="checks[i]" class="soft" :class="{ bad: Math.abs(checks[i]!.difference) > DIAGONAL_AGREES }">
-        In the plan {{ lengthText(checks[i]!.planned, session.system) }}: {{ Math.abs(checks[i]!.difference) <= DIAGONAL_AGREES ? 'agrees' : `${fixed(Math.abs(checks[i]!.difference) * 100, 1)} cm ${checks[i]!.difference > 0 ? 'shorter than taped' : 'longer than taped'}` }}.
+        In the plan {{ lengthText(checks[i]!.planned, session.system) }}:
+        {{
+          Math.abs(checks[i]!.difference) <= DIAGONAL_AGREES
+            ? 'agrees'
+            : `${fixed(Math.abs(checks[i]!.difference) * 100, 1)} cm ${checks[i]!.difference > 0 ? 'shorter than taped' : 'longer than taped'}`
+        }}.
         <button class="link" @click="setDiagonals(diagonals.filter((_, k) => k !== i))">Take away</button>
       </p>
     </div>

@@ -27,7 +27,10 @@ function add(kind: FurnitureKind): void {
   const thing: Furniture = {
     ...fresh,
     id,
-    name: numbered(title, things.value.map((f) => f.name)),
+    name: numbered(
+      title,
+      things.value.map((f) => f.name),
+    ),
     x: head.x,
     y: head.y,
     turnDeg: 0,
@@ -58,19 +61,90 @@ const absorbs = (id: string) => setting.value.objects.find((o) => o.id === id)?.
     >
       <template #default="{ id }">
         <template v-for="f in things.filter((t) => t.id === id)" :key="f.id">
-          <TextRow label="Name" required :most="80" :model-value="f.name" @update:model-value="set(f, { name: $event })" />
-          <NumberField label="Middle from front" :model-value="place(f)[1]" :min="-60" :max="60" @update:model-value="move(f, { y: $event })" />
-          <NumberField label="Middle from left" :model-value="place(f)[0]" :min="-60" :max="60" @update:model-value="move(f, { x: $event })" />
-          <NumberField label="Turned" kind="number" unit="°" :step="15" :model-value="f.turnDeg" :min="-360" :max="360" @update:model-value="set(f, { turnDeg: $event })" />
-          <NumberField label="Width" :model-value="f.width" :min="LIMITS.piece[0]" :max="LIMITS.piece[1]" @update:model-value="set(f, { width: $event })" />
-          <NumberField label="Depth" :model-value="f.depth" :min="LIMITS.piece[0]" :max="LIMITS.piece[1]" @update:model-value="set(f, { depth: $event })" />
+          <TextRow
+            label="Name"
+            required
+            :most="80"
+            :model-value="f.name"
+            @update:model-value="set(f, { name: $event })"
+          />
+          <NumberField
+            label="Middle from front"
+            :model-value="place(f)[1]"
+            :min="-60"
+            :max="60"
+            @update:model-value="move(f, { y: $event })"
+          />
+          <NumberField
+            label="Middle from left"
+            :model-value="place(f)[0]"
+            :min="-60"
+            :max="60"
+            @update:model-value="move(f, { x: $event })"
+          />
+          <NumberField
+            label="Turned"
+            kind="number"
+            unit="°"
+            :step="15"
+            :model-value="f.turnDeg"
+            :min="-360"
+            :max="360"
+            @update:model-value="set(f, { turnDeg: $event })"
+          />
+          <NumberField
+            label="Width"
+            :model-value="f.width"
+            :min="LIMITS.piece[0]"
+            :max="LIMITS.piece[1]"
+            @update:model-value="set(f, { width: $event })"
+          />
+          <NumberField
+            label="Depth"
+            :model-value="f.depth"
+            :min="LIMITS.piece[0]"
+            :max="LIMITS.piece[1]"
+            @update:model-value="set(f, { depth: $event })"
+          />
           <template v-if="f.kind !== 'rug'">
-            <NumberField label="Top from floor" :model-value="f.height" :min="LIMITS.piece[0]" :max="LIMITS.piece[1]" @update:model-value="set(f, { height: $event })" />
-            <NumberField label="Underside from floor" :model-value="f.lift" :min="0" :max="LIMITS.lift[1]" @update:model-value="set(f, { lift: $event })" />
-            <NumberField v-if="f.kind === 'desk'" label="Tilt, back edge up" kind="number" unit="°" :model-value="f.tiltDeg" :min="0" :max="45" @update:model-value="set(f, { tiltDeg: $event })" />
-            <NumberField label="Room around it" :model-value="f.clearance" :min="0" :max="LIMITS.clearance[1]" @update:model-value="set(f, { clearance: $event })" />
+            <NumberField
+              label="Top from floor"
+              :model-value="f.height"
+              :min="LIMITS.piece[0]"
+              :max="LIMITS.piece[1]"
+              @update:model-value="set(f, { height: $event })"
+            />
+            <NumberField
+              label="Underside from floor"
+              :model-value="f.lift"
+              :min="0"
+              :max="LIMITS.lift[1]"
+              @update:model-value="set(f, { lift: $event })"
+            />
+            <NumberField
+              v-if="f.kind === 'desk'"
+              label="Tilt, back edge up"
+              kind="number"
+              unit="°"
+              :model-value="f.tiltDeg"
+              :min="0"
+              :max="45"
+              @update:model-value="set(f, { tiltDeg: $event })"
+            />
+            <NumberField
+              label="Room around it"
+              :model-value="f.clearance"
+              :min="0"
+              :max="LIMITS.clearance[1]"
+              @update:model-value="set(f, { clearance: $event })"
+            />
           </template>
-          <MaterialField label="Material" :materials="materials" :model-value="f.material" @update:model-value="$event && set(f, { material: $event })" />
+          <MaterialField
+            label="Material"
+            :materials="materials"
+            :model-value="f.material"
+            @update:model-value="$event && set(f, { material: $event })"
+          />
           <p v-if="f.kind !== 'rug'" class="soft">Absorbs {{ fixed(absorbs(f.id), 2) }} m² at 1 kHz.</p>
         </template>
       </template>

@@ -31,9 +31,7 @@ export function useSurvey() {
     const face = setting.value.faces.find((f) => f.id === wall);
     return face ? `${wall}, ${face.name}` : wall;
   };
-  const walls = computed(() =>
-    project.value.room.corners.map((c) => ({ value: c.wall, title: nameOfWall(c.wall) })),
-  );
+  const walls = computed(() => project.value.room.corners.map((c) => ({ value: c.wall, title: nameOfWall(c.wall) })));
   const materials = computed(() => allMaterials(project.value));
   const pickedId = computed(() => session.selection?.id ?? null);
 
