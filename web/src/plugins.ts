@@ -43,6 +43,8 @@ export const vuetify = createVuetify({
     global: { ripple: false },
     VTextField: field,
     VSelect: { ...field, menuProps: { maxHeight: 420 } },
+    VAutocomplete: { ...field, menuProps: { maxHeight: 420 } },
+    VTextarea: field,
     VCheckbox: { density: 'compact', hideDetails: true, color: 'primary' },
     VBtn: { rounded: 'sm' },
     VList: { density: 'compact' },

@@ -324,6 +324,19 @@ export function applyCommand(project: Project, command: Command): Applied {
   return { project: next, forward, backward };
 }
 
+/**
+ * What a command would make of the document, for a drag in hand: only what a drag can break (the outline) is checked.
+ * Never stored; letting go runs {@link applyCommand}.
+ */
+export function previewCommand(project: Project, command: Command): Project {
+  const next = create(project, (draft) => change(draft, command));
+  const fault = planFault(next.room.corners);
+  if (fault) {
+    throw new CommandRefused(command.type, `room.corners.${fault.corner}`, fault.sentence, fault.at);
+  }
+  return next;
+}
+
 /** Applies patches from {@link applyCommand} in either direction. */
 export function patchProject(project: Project, patches: Patches): Project {
   return applyPatches(project, patches);

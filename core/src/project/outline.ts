@@ -33,8 +33,21 @@ function awayFrom(p: OutlineCorner, a: OutlineCorner, b: OutlineCorner): number 
   return Math.hypot(p.x - a.x - t * (b.x - a.x), p.y - a.y - t * (b.y - a.y));
 }
 
+/** Whether the boxes around two walls come nearer than the shortest wall: only then can they cross or touch. */
+function boxesMeet(a: OutlineCorner, b: OutlineCorner, c: OutlineCorner, d: OutlineCorner): boolean {
+  const reach = SHORTEST_WALL;
+  return !(
+    (a.x < b.x ? b.x : a.x) + reach < (c.x < d.x ? c.x : d.x) ||
+    (c.x < d.x ? d.x : c.x) + reach < (a.x < b.x ? a.x : b.x) ||
+    (a.y < b.y ? b.y : a.y) + reach < (c.y < d.y ? c.y : d.y) ||
+    (c.y < d.y ? d.y : c.y) + reach < (a.y < b.y ? a.y : b.y)
+  );
+}
+
 /** What is wrong with a plan outline; null when it is simple and walked clockwise as drawn. */
-export function planFault(corners: readonly OutlineCorner[]): PlanFault | null {
+export function planFault(outline: readonly OutlineCorner[]): PlanFault | null {
+  // Plain copies: a draft's proxies would be asked many thousand times.
+  const corners = outline.map(({ wall, x, y }) => ({ wall, x, y }));
   const n = corners.length;
   const next = (i: number) => corners[(i + 1) % n]!;
   for (let i = 0; i < n; i++) {
@@ -44,30 +57,43 @@ export function planFault(corners: readonly OutlineCorner[]): PlanFault | null {
       return { corner: i, sentence: `wall ${a.wall} is shorter than 1 cm`, at: [a.x, a.y] };
     }
   }
+  let touching: PlanFault | null = null;
   for (let i = 0; i < n; i++) {
     const a = corners[i]!;
-    for (let j = i + 2; j < n; j++) {
-      if (i === 0 && j === n - 1) continue;
-      const at = crossing(a, next(i), corners[j]!, next(j));
-      if (at) return { corner: j, sentence: `wall ${corners[j]!.wall} crosses wall ${a.wall}`, at };
+    const b = next(i);
+    for (let j = i + 1; j < n; j++) {
+      const c = corners[j]!;
+      const d = next(j);
+      if (!boxesMeet(a, b, c, d)) continue;
+      const neighbours = j === i + 1 || (i === 0 && j === n - 1);
+      const at = neighbours ? null : crossing(a, b, c, d);
+      if (at) return { corner: j, sentence: `wall ${c.wall} crosses wall ${a.wall}`, at };
+      touching ??= touch(corners, i, j);
     }
   }
-  for (let i = 0; i < n; i++) {
-    const p = corners[i]!;
-    for (let j = 0; j < n; j++) {
-      if (j === i || (j + 1) % n === i) continue;
-      if (awayFrom(p, corners[j]!, next(j)) < SHORTEST_WALL) {
-        return {
-          corner: i,
-          sentence: `the corner where wall ${p.wall} starts touches wall ${corners[j]!.wall}`,
-          at: [p.x, p.y],
-        };
-      }
-    }
-  }
+  if (touching) return touching;
   if (outlineArea(corners.map((c) => [c.x, c.y])) <= 0) {
     const { x, y } = corners[0]!;
     return { corner: 0, sentence: 'the walls must be listed clockwise as drawn and enclose an area', at: [x, y] };
+  }
+  return null;
+}
+
+/** A corner of one of two walls that lies on the other without belonging to it. */
+function touch(corners: readonly OutlineCorner[], i: number, j: number): PlanFault | null {
+  const n = corners.length;
+  for (const [wall, other] of [
+    [i, j],
+    [j, i],
+  ] as const) {
+    for (const k of [other, (other + 1) % n]) {
+      if (k === wall || k === (wall + 1) % n) continue;
+      const p = corners[k]!;
+      if (awayFrom(p, corners[wall]!, corners[(wall + 1) % n]!) < SHORTEST_WALL) {
+        const sentence = `the corner where wall ${p.wall} starts touches wall ${corners[wall]!.wall}`;
+        return { corner: k, sentence, at: [p.x, p.y] };
+      }
+    }
   }
   return null;
 }

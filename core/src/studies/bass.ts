@@ -32,6 +32,28 @@ function modeLimit(box: BoxSize, c: number): number {
   return limit;
 }
 
+/** Part of the box around it that a room must fill for the box's modes to say something about it. */
+const LEAST_FILL = 0.85;
+
+/** The box whose modes are listed: the room itself, or the one around a room that nearly fills it. */
+export interface BoxLike {
+  size: BoxSize;
+  /** Part of the box's floor that is the room's, 0…1; exactly 1 for a box. */
+  fill: number;
+}
+
+/** Width and length of the plan around, mean height over it. Null for rooms that are nothing like a box. */
+export function boxLike(setting: Setting): BoxLike | null {
+  const { solid } = setting;
+  const exact = boxOf(solid);
+  if (exact) return { size: exact, fill: 1 };
+  const width = Math.max(...solid.plan.map((c) => c.at[0]));
+  const length = Math.max(...solid.plan.map((c) => c.at[1])) - Math.min(...solid.plan.map((c) => c.at[1]));
+  const fill = solid.floorArea / (width * length);
+  if (fill < LEAST_FILL || Math.min(...solid.plan.map((c) => c.at[1])) < -1e-6) return null;
+  return { size: [width, length, solid.volume / solid.floorArea], fill };
+}
+
 /** Below −12 dB of the mode's maximum the seat is in its null, above −3 dB at its peak. */
 export const NULL_BELOW = 10 ** (-12 / 20);
 export const PEAK_ABOVE = 10 ** (-3 / 20);
@@ -47,8 +69,10 @@ export interface SeatMode extends Mode {
 }
 
 export interface BassResult {
-  /** Listener's frame: x width, y length, z height; null when the room is not a box. */
+  /** Listener's frame: x width, y length, z height; null when the room is nothing like a box. */
   box: BoxSize | null;
+  /** Part of that box the room fills: 1 for a box, less for an estimate. */
+  fill: number;
   modes: SeatMode[];
   /** Modes are listed up to here, Hz: 300, or less in a hall. */
   limit: number;
@@ -151,7 +175,7 @@ export function workingOfMode(setting: Setting, result: BassResult, index: numbe
 
 /** Modes, counts and criteria of a project's room. */
 export function studyBass(project: Project, setting: Setting = settingOf(project)): Study<BassResult> {
-  const plain = boxOf(setting.solid);
+  const like = boxLike(setting);
   const times = bareEyring(setting);
   const schroeder = schroederWithDecay(times, setting.solid.volume);
   const issues: Issue[] = [];
@@ -169,11 +193,12 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
       validity: 'A transition, not an edge: about half an octave wide.',
     },
   ];
-  if (!plain) {
+  if (!like) {
     issues.push({ code: 'bass.not-a-box', severity: 'note', where: [], values: {} });
     return {
       result: {
         box: null,
+        fill: 0,
         modes: [],
         limit: MODE_LIMIT_HZ,
         bands: [],
@@ -186,7 +211,10 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
       working,
     };
   }
-  const box = plain;
+  const box = like.size;
+  if (like.fill < 1 || !boxOf(setting.solid)) {
+    issues.push({ code: 'bass.box-estimate', severity: 'note', where: [], values: { fill: like.fill } });
+  }
   const limit = modeLimit(box, setting.c);
   const modes = boxModes(box, setting.c, limit).map((m): SeatMode => {
     const pressure = modePressure(box, m.n, setting.head);
@@ -220,6 +248,7 @@ export function studyBass(project: Project, setting: Setting = settingOf(project
   }
   const result: BassResult = {
     box,
+    fill: like.fill,
     modes,
     limit,
     bands,

@@ -52,7 +52,7 @@ function symmetryMeasure(seat: SeatResult, room: SymmetryResult): Measure {
   const place =
     shape > room.width.difference
       ? 'ceiling'
-      : `${room.width.wider === 'left' ? 'right' : 'left'} wall, ${room.width.at.toFixed(1)} m back`;
+      : `${room.width.wider === 'left' ? 'right' : 'left'} at ${room.width.at.toFixed(1)} m`;
   return {
     id: 'symmetry',
     stage: ofRoom ? 'survey' : 'seat',
@@ -116,7 +116,7 @@ export function verdict({ symmetry, seat, bass, marks, decay }: VerdictParts): M
     value: bass.box ? nulls.length : null,
     unit: nulls.length === 1 ? 'null' : 'nulls',
     digits: 0,
-    word: !bass.box ? 'not a box' : nulls.length === 0 ? 'clear' : 'at the seat',
+    word: !bass.box ? 'no box' : nulls.length === 0 ? 'clear' : 'at the seat',
     tone: !bass.box ? 'fair' : nulls.length === 0 ? 'good' : 'bad',
     detail: nulls[0] ? `${nulls[0].f.toFixed(0)} Hz` : '',
   });

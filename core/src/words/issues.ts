@@ -51,14 +51,15 @@ const SENTENCES: Record<string, Say> = {
     `One loudspeaker is ${l('difference')} further from the ears: ${n('delayMs', 2)} ms later. Centre images lean to the nearer one.`,
   'seat.not-symmetric': (v, l) =>
     `Left and right differ by ${l('difference')}: ${SYMMETRY[String(v.what)] ?? 'they are not alike'}.`,
-  'bass.not-a-box': () =>
-    'The room is not a rectangle with a flat ceiling: closed-form modes do not apply and none are shown.',
+  'bass.not-a-box': () => 'The room is too far from a box: closed-form modes do not apply and none are shown.',
   'bass.spacing-drop': (_v, _l, n) =>
     `The third octave at ${n('f', 0)} Hz holds fewer modes than the one below it: the bass will be uneven there.`,
   'bass.coincident': (_v, _l, n) =>
     `Two modes coincide in the sparse third octave at ${n('f', 0)} Hz and will stand out.`,
   'bass.seat-in-null': (v, _l, n) =>
     `The ears are in the null of mode ${v.n} at ${n('f', 0)} Hz. A null cannot be equalised or absorbed away; move the seat.`,
+  'bass.box-estimate': (v) =>
+    `This room is no box. Its modes are estimated by the box around it, of which it fills ${percent(v.fill)} %: expect frequencies a few per cent off, and other pressures near recesses and slopes.`,
   'bass.list-ends-early': (_v, _l, n) =>
     `A room this large has too many modes to list: they are shown to ${n('f', 0)} Hz. Counts per third octave end there too.`,
   'bass.height-null': (_v, _l, n) =>

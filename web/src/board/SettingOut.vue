@@ -7,7 +7,7 @@
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
 import { localToStrip, stripToLocal, wallStrip } from '@tawny/core/geometry/unfold';
-import { lengthText } from '@tawny/core/quantities/lengths';
+import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
 import { dimensionsOf } from './dimensions';
 import { boardLayout, offSheet, onSheet, planLayout, type Sheet } from './layout';
 import EditLayer from './layers/EditLayer.vue';
@@ -20,7 +20,7 @@ import RulerLayer from './layers/RulerLayer.vue';
 import SeatLayer from './layers/SeatLayer.vue';
 import TapeLayer from './layers/TapeLayer.vue';
 import { flatTape, outlinePoints, placedPanels, planTape, roomExtent, soundPaths, stripTape } from './placements';
-import { levelFaces, placedThings, planOpenings, pointsText, wallFaces, wallHandles } from './room';
+import { ceilingNotes, levelFaces, placedThings, planOpenings, pointsText, wallFaces, wallHandles } from './room';
 import { nudgeOf, startDrag } from './tools/drag';
 import type { BoardScene, Chosen, Move, MoveKind } from './types';
 import { FITTED, panned, type View, viewed, zoomed } from './view';
@@ -86,6 +86,12 @@ const paths = computed(() => soundPaths(marks.value, plan.value));
 const walls = computed(() => wallFaces(setting.value, strip.value));
 const floors = computed(() => levelFaces(setting.value, 'floor', plan.value));
 const ceilings = computed(() => levelFaces(setting.value, 'ceiling', layout.value.ceiling));
+const heights = computed(() =>
+  ceilingNotes(setting.value, layout.value.ceiling).map((n) => {
+    const figure = (m: number) => formatLength(m, props.scene.system).value;
+    return { ...n, text: n.high - n.low < 1e-6 ? figure(n.low) : `${figure(n.low)}–${figure(n.high)}` };
+  }),
+);
 /** Beams and steps of the ceiling over the plan. */
 const overhead = computed(() => {
   const pieces = levelFaces(setting.value, 'ceiling', plan.value);
@@ -231,14 +237,16 @@ const jointX = (wall: string) =>
         <tspan class="soft">{{ planSize }}</tspan>
       </text>
       <polygon class="sheet" :points="outlinePoints(setting, plan)" />
-      <FieldLayer
-        v-if="scene.field"
-        :field="scene.field"
-        :x="plan.x"
-        :y="plan.y"
-        :width="extent.width * plan.scale"
-        :height="extent.length * plan.scale"
-      />
+      <g clip-path="url(#inside-walls)">
+        <FieldLayer
+          v-if="scene.field"
+          :field="scene.field"
+          :x="plan.x"
+          :y="plan.y"
+          :width="extent.width * plan.scale"
+          :height="extent.length * plan.scale"
+        />
+      </g>
       <RoomLayer
         :floors="floors"
         :overhead="overhead"
@@ -316,6 +324,9 @@ const jointX = (wall: string) =>
             @select="emit('select', $event)"
           />
         </g>
+        <text v-for="n in heights" :key="`height-${n.id}`" class="height" :x="n.x" :y="n.y" dy="0.36em">
+          {{ n.text }}
+        </text>
         <PanelLayer :panels="ceilingPanels" />
         <TapeLayer :tapes="tapes.ceiling" v-bind="pointing" v-on="onTape" />
 
@@ -368,6 +379,7 @@ const jointX = (wall: string) =>
       </g>
       <RulerLayer v-if="!still" :plan="plan" :width="size.width" :height="boardHeight" :system="scene.system" />
       <defs>
+        <clipPath id="inside-walls"><polygon :points="outlinePoints(setting, plan)" /></clipPath>
         <marker id="tick" markerWidth="8" markerHeight="8" refX="4" refY="4" orient="auto" markerUnits="userSpaceOnUse">
           <path d="M4 0V8" class="tick" />
         </marker>
@@ -483,6 +495,13 @@ polygon.outline:not(.sheet) {
 .chosen {
   stroke: var(--tawny);
   stroke-width: 2.6;
+}
+.height {
+  font-family: var(--figures);
+  font-size: 11px;
+  fill: var(--ink-soft);
+  text-anchor: middle;
+  pointer-events: none;
 }
 .paths path {
   fill: none;

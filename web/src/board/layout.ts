@@ -31,7 +31,7 @@ export interface RoomExtent {
 }
 
 const MARGIN = 24; // px around everything: the rulers and a little air
-const LABELS = 62; // px more around the plan where its walls carry their lengths
+const LABELS = 78; // px more around the plan where its walls carry their lengths
 const TITLE = 24; // px above each drawing for its title
 const GUTTER = 58; // px between drawings: room for a dimension line
 const BELOW = 22; // px under the plan for outside labels

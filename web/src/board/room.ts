@@ -109,9 +109,10 @@ export interface PlacedThing {
   y: number;
   /** Middle, listener's frame, m. */
   at: Vec2;
-  /** Room for its name inside, px. */
+  /** Room for its name inside: extent, and its shorter side, px. */
   width: number;
   height: number;
+  slim: number;
 }
 
 /** Furniture on the plan. */
@@ -134,8 +135,34 @@ export function placedThings(setting: Setting, plan: Sheet): PlacedThing[] {
         at: middle,
         width,
         height,
+        slim: Math.min(
+          Math.hypot(px[1]![0] - px[0]![0], px[1]![1] - px[0]![1]),
+          Math.hypot(px[2]![0] - px[1]![0], px[2]![1] - px[1]![1]),
+        ),
       };
     });
+}
+
+export interface CeilingNote {
+  id: string;
+  x: number;
+  y: number;
+  /** Lowest and highest point of the piece, m. */
+  low: number;
+  high: number;
+}
+
+/** Heights of the pieces of a ceiling that is not plainly flat, each at its middle. */
+export function ceilingNotes(setting: Setting, sheet: Sheet): CeilingNote[] {
+  const pieces = setting.faces.filter((f) => f.kind === 'ceiling');
+  if (pieces.length === 1 && pieces[0]!.plane!.slope.every((s) => s === 0)) return [];
+  return pieces.map((f) => {
+    const zs = f.vertices.map((v) => v[2]);
+    const xs = f.vertices.map((v) => v[0]);
+    const ys = f.vertices.map((v) => v[1]);
+    const [x, y] = onSheet(sheet, [(Math.min(...xs) + Math.max(...xs)) / 2, (Math.min(...ys) + Math.max(...ys)) / 2]);
+    return { id: f.id, x, y, low: Math.min(...zs), high: Math.max(...zs) };
+  });
 }
 
 export interface PlanOpening {
@@ -166,7 +193,8 @@ export function planOpenings(setting: Setting, swings: readonly DoorSwing[], pla
     const swing = swings.find((s) => s.id === o.id);
     const hinge = o.leaf?.hinge === 'right' ? b : a;
     const out = o.leaf?.swing === 'out' ? -1 : 1;
-    const reach = o.width * plan.scale;
+    // An outward leaf is only hinted at: what lies beyond the wall belongs to other drawings.
+    const reach = out > 0 ? o.width * plan.scale : Math.min(16, o.width * plan.scale);
     return [
       {
         id: o.id,

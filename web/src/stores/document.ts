@@ -1,7 +1,7 @@
 /** The open project: commands, history, preview while dragging, saving by itself, other tabs. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { applyCommand, type Command, CommandRefused } from '@tawny/core/project/commands';
+import { type Command, CommandRefused, previewCommand } from '@tawny/core/project/commands';
 import type { Project } from '@tawny/core/project/schema';
 import { openShelf, type ProjectShelf } from '../persistence/database';
 import { createSaveQueue, type SavingState } from '../persistence/saveQueue';
@@ -110,7 +110,7 @@ export const useDocument = defineStore('document', () => {
   function showPreview(command: Command): void {
     if (!stored.value) return;
     try {
-      preview.value = applyCommand(stored.value, command).project;
+      preview.value = previewCommand(stored.value, command);
       refused.value = null;
     } catch (error) {
       refused.value = refusalOf(error);

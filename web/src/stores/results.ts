@@ -25,6 +25,25 @@ const client = createStudyClient(startWorker);
 /** The other state of a comparison has a worker of its own, so that neither cancels the other. */
 const comparing = createStudyClient(startWorker);
 
+/** While something is dragged, verdict and findings follow at this pace, ms. */
+const CALM_MS = 90;
+
+/** Values computed at the first look at them. */
+function lazily<T extends Record<string, () => unknown>>(makers: T): { [K in keyof T]: ReturnType<T[K]> } {
+  const made = new Map<string, unknown>();
+  const list = Object.entries(makers).map(([key, make]): [string, PropertyDescriptor] => [
+    key,
+    {
+      enumerable: true,
+      get: () => {
+        if (!made.has(key)) made.set(key, make());
+        return made.get(key);
+      },
+    },
+  ]);
+  return Object.defineProperties({}, Object.fromEntries(list)) as { [K in keyof T]: ReturnType<T[K]> };
+}
+
 /** Issue codes begin with their stage. */
 export function stageOfIssue(issue: Issue): StageId {
   return issue.code.split('.')[0] as StageId;
@@ -34,24 +53,43 @@ export const useResults = defineStore('results', () => {
   const document = useDocument();
   const session = useSession();
 
-  /** Everything cheap in one pass, so that one edit means one computation. */
+  /**
+   * Everything cheap. Each study is computed when somebody first asks for it, so that a drag costs only what is on the
+   * screen; the solid itself may be refused by geometry while a drag passes through a place that cannot be.
+   */
   const quick = computed(() => {
     const project: Project | null = document.project;
     if (!project) return null;
     const setting = settingOf(project);
-    const seat = studySeat(project, setting);
-    const bass = studyBass(project, setting);
-    const marks = studyMarks(project, setting);
-    return {
-      setting,
-      survey: studySurvey(project, setting),
-      seat,
-      bass,
-      marks,
-      build: studyBuild(project),
-      inputs: decayInputs(project, setting, marks.result),
-    };
+    return lazily({
+      setting: () => setting,
+      survey: () => studySurvey(project, setting),
+      seat: () => studySeat(project, setting),
+      bass: () => studyBass(project, setting),
+      marks: () => studyMarks(project, setting),
+      build: () => studyBuild(project),
+    });
   });
+
+  /** The same, but while something is dragged at most every {@link CALM_MS}: for verdict and findings. */
+  const calm = shallowRef(quick.value);
+  let waiting: ReturnType<typeof setTimeout> | null = null;
+  watch(
+    quick,
+    (now) => {
+      if (!document.previewing || !now || calm.value?.setting.project.id !== now.setting.project.id) {
+        if (waiting !== null) clearTimeout(waiting);
+        waiting = null;
+        calm.value = now;
+        return;
+      }
+      waiting ??= setTimeout(() => {
+        waiting = null;
+        calm.value = quick.value;
+      }, CALM_MS);
+    },
+    { flush: 'sync' },
+  );
 
   const decay = shallowRef<Study<DecayResult> | null>(null);
   const decayState = ref<{ status: 'idle' | 'running' | 'failed'; part: number; message: string }>({
@@ -59,7 +97,16 @@ export const useResults = defineStore('results', () => {
     part: 0,
     message: '',
   });
-  const decayKey = computed(() => (quick.value ? JSON.stringify(quick.value.inputs) : null));
+  const inputs = computed(() => {
+    const q = quick.value;
+    return q && document.project ? decayInputs(q.setting.project, q.setting, q.marks.result) : null;
+  });
+  /** A drag in hand asks nothing of the worker: its last question stands until the hand lets go. */
+  let heldKey: string | null = null;
+  const decayKey = computed((): string | null => {
+    if (!document.previewing) heldKey = inputs.value ? JSON.stringify(inputs.value) : null;
+    return heldKey;
+  });
   let shownKey: string | null = null;
 
   async function computeDecay(key: string | null): Promise<void> {
@@ -69,7 +116,7 @@ export const useResults = defineStore('results', () => {
       return;
     }
     decayState.value = { status: 'running', part: 0, message: '' };
-    const outcome = await client.run('decay', quick.value!.inputs, (part) => {
+    const outcome = await client.run('decay', inputs.value!, (part) => {
       if (decayKey.value === key) decayState.value = { status: 'running', part, message: '' };
     });
     if (decayKey.value !== key) return; // a newer question is on its way
@@ -115,12 +162,12 @@ export const useResults = defineStore('results', () => {
   );
 
   const measures = computed((): Measure[] =>
-    quick.value
+    calm.value
       ? verdict({
-          symmetry: quick.value.survey.result.symmetry,
-          seat: quick.value.seat.result,
-          bass: quick.value.bass.result,
-          marks: quick.value.marks.result,
+          symmetry: calm.value.survey.result.symmetry,
+          seat: calm.value.seat.result,
+          bass: calm.value.bass.result,
+          marks: calm.value.marks.result,
           decay: decay.value?.result ?? null,
         })
       : [],
@@ -149,13 +196,14 @@ export const useResults = defineStore('results', () => {
   );
 
   const issues = computed((): Issue[] => {
-    const q = quick.value;
+    const q = calm.value;
     if (!q) return [];
     return [q.survey, q.seat, q.bass, q.marks, ...(decay.value ? [decay.value] : []), q.build].flatMap((s) => s.issues);
   });
 
   return {
     quick,
+    inputs,
     decay,
     decayState,
     other,

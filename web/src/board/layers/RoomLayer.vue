@@ -24,7 +24,8 @@ function onPress(event: PointerEvent, t: PlacedThing): void {
   if (props.movable) emit('press', event, t.id, t.at);
 }
 /** A name only where it fits. */
-const fits = (t: PlacedThing) => t.name.length * 5.6 < Math.max(t.width, 40) && t.height > 12 && t.width > 26;
+const fits = (t: PlacedThing) =>
+  t.name.length * 5.6 < Math.max(t.width, 40) && t.height > 12 && t.width > 26 && t.slim > 14;
 </script>
 
 <template>

@@ -64,7 +64,11 @@ const AT_SEAT = {
 <template>
   <StageFrame
     title="Bass"
-    subtitle="modes of the rigid box, a few per cent off in a room with soft walls"
+    :subtitle="
+      bass.fill === 1
+        ? 'modes of the rigid box, a few per cent off in a room with soft walls'
+        : `modes of the rigid box around the room, ${(bass.fill * 100).toFixed(0)} % of which it fills`
+    "
     bench-label="Modes"
   >
     <template v-if="bass.box">
@@ -113,7 +117,7 @@ const AT_SEAT = {
         </div>
       </div>
     </template>
-    <p v-else class="none">The room is not a plain box: its modes have no closed form, and none are shown.</p>
+    <p v-else class="none">The room is too far from a box for closed-form modes, and none are shown.</p>
     <template #bench>
       <FindingList :issues="issues" empty="Mode spacing is even and the seat is clear of length nulls." />
       <h2>Criteria</h2>

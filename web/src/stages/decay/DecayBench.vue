@@ -21,7 +21,7 @@ const panel = computed(() => project.value.treatment.panel);
 const schools = SCHOOLS.map((s) => ({ value: s, title: SCHOOL_WORDS[s].name }));
 const LOWEST = [63, 125, 250] as const;
 const lowest = LOWEST.map((o) => ({ value: o, title: `${o} Hz` }));
-const faces = computed(() => results.quick!.inputs.faces);
+const faces = computed(() => results.inputs!.faces);
 const setPanel = (change: Partial<typeof panel.value>) => doc.run({ type: 'set-panel', panel: change });
 function use(id: string, on: boolean): void {
   const usable = project.value.treatment.usable.filter((f) => f !== id);
