@@ -17,7 +17,13 @@ export const shared: PlaywrightTestConfig = {
     timezoneId: 'UTC',
     launchOptions: {
       executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium-headless-shell',
-      args: ['--no-sandbox', '--disable-background-networking'],
+      args: [
+        '--no-sandbox',
+        '--disable-background-networking',
+        '--use-gl=angle',
+        '--use-angle=swiftshader',
+        '--enable-unsafe-swiftshader',
+      ],
     },
   },
   webServer: {

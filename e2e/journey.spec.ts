@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import fixture from './fixtures/room.json' with { type: 'json' };
 import { BASE } from './browser';
-import { field, measure, newRoom, openDemo, settled, stage, type } from './rig';
+import { field, measure, newRoom, openDemo, openPlain, settled, stage, surveyPart, type } from './rig';
 
 const cm = (metres: number) => (metres * 100).toFixed(1);
 
@@ -108,7 +108,7 @@ test('a new room from tape measure to file and back', async ({ page }, info) => 
 test('a loudspeaker is dragged, its twin follows, everything recomputes, and one undo takes it back', async ({
   page,
 }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'seat');
   const from = () => field(page, 'From front wall').inputValue();
   const before = await from();
@@ -135,7 +135,7 @@ test('a loudspeaker is dragged, its twin follows, everything recomputes, and one
 });
 
 test('Escape gives up a drag', async ({ page }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'seat');
   const before = await field(page, 'Ears from front wall').inputValue();
   const box = (await page.locator('[data-head]').boundingBox())!;
@@ -150,10 +150,10 @@ test('Escape gives up a drag', async ({ page }) => {
 });
 
 test('walls, materials and units: the other wall to face, a softer floor, feet and inches', async ({ page }) => {
-  await openDemo(page);
-  await stage(page, 'survey');
+  await openPlain(page);
+  await surveyPart(page, 'surfaces');
   const decay = await measure(page, 'decay');
-  await page.locator('[data-surface="floor"] .v-field').click();
+  await page.getByRole('combobox', { name: 'floor', exact: true }).fill('carpet, heavy');
   await page.getByRole('option', { name: /Carpet, heavy/ }).click();
   await settled(page);
   await expect.poll(() => measure(page, 'decay')).toBeLessThan(decay);

@@ -1,6 +1,6 @@
 /** Projects: names, copies, removing, the last one opened again, two tabs, settings that stay. */
 import { expect, test } from '@playwright/test';
-import { field, measure, newRoom, openDemo, settled, stage, type } from './rig';
+import { field, measure, newRoom, openDemo, openPlain, settled, stage, type } from './rig';
 
 test('rename, copy, switch and remove', async ({ page }) => {
   await openDemo(page);
@@ -47,7 +47,7 @@ test('the last project opens again, with its units and colours', async ({ page }
 });
 
 test('an edit in one tab shows in the other', async ({ page, context }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'survey');
   const other = await context.newPage();
   await other.goto('/survey');
@@ -57,7 +57,7 @@ test('an edit in one tab shows in the other', async ({ page, context }) => {
 });
 
 test('bad input stays in its field with a sentence and changes nothing', async ({ page }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'survey');
   const before = await measure(page, 'notch');
   const width = field(page, 'Width, wall D to wall B');

@@ -1,4 +1,5 @@
 /** What the journeys share: opening, going to a stage, typing into a field, reading the verdict line. */
+import { fileURLToPath } from 'node:url';
 import { expect, type Locator, type Page } from '@playwright/test';
 
 export type StageName = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'build';
@@ -7,6 +8,29 @@ export async function openDemo(page: Page): Promise<void> {
   await page.goto('/demo/bakehouse');
   await expect(page.locator('[data-project-name]')).toHaveText('Bakehouse');
   await settled(page);
+}
+
+const PLAIN = fileURLToPath(new URL('./fixtures/plain-room.tawny.json', import.meta.url));
+
+/** A plain box kept in a file of version 1, for tests whose figures were worked out by hand. */
+export async function openPlain(page: Page): Promise<void> {
+  await openDemo(page);
+  await openFile(page, PLAIN);
+  await expect(page.locator('[data-project-name]')).toHaveText('Flour store');
+  await settled(page);
+}
+
+/** Opens a project file through the dialog. */
+export async function openFile(page: Page, path: string): Promise<void> {
+  await page.getByRole('button', { name: 'Projects' }).click();
+  await page.locator('[data-file]').setInputFiles(path);
+  await expect(page.getByRole('dialog')).toBeHidden();
+}
+
+/** Part of the survey's bench. */
+export async function surveyPart(page: Page, part: string): Promise<void> {
+  await stage(page, 'survey');
+  await page.locator(`[data-part-tab="${part}"]`).click();
 }
 
 /** Waits until the decay study has answered. */

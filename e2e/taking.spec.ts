@@ -1,7 +1,7 @@
 /** What can be taken away: tables, charts, the marking sheet; and what happens when the calculation dies. */
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
-import { openDemo, settled, stage } from './rig';
+import { openPlain, settled, stage } from './rig';
 
 async function taken(page: Page, act: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
   const [file] = await Promise.all([page.waitForEvent('download'), act()]);
@@ -9,7 +9,7 @@ async function taken(page: Page, act: () => Promise<void>): Promise<{ name: stri
 }
 
 test('marks as CSV, one row a mark, in metres', async ({ page }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'marks');
   const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Take CSV' }).click());
   const [head, ...rows] = bytes.toString('utf8').trim().split(/\r?\n/);
@@ -23,7 +23,7 @@ test('marks as CSV, one row a mark, in metres', async ({ page }) => {
 });
 
 test('a chart as numbers, drawing and picture', async ({ page }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'decay');
   const take = (kind: string) =>
     taken(page, async () => {
@@ -41,7 +41,7 @@ test('a chart as numbers, drawing and picture', async ({ page }) => {
 });
 
 test('charts are read by keyboard', async ({ page }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'decay');
   const chart = page.getByRole('img', { name: /^Decay time per octave/ });
   await chart.focus();
@@ -55,10 +55,10 @@ test('charts are read by keyboard', async ({ page }) => {
 });
 
 test('the marking sheet lists every mark by surface, with its measures and room to write', async ({ page }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'marks');
   await page.getByRole('button', { name: 'Marking sheet' }).click();
-  await expect(page.getByRole('heading', { name: 'Marking sheet: Bakehouse' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'Marking sheet: Flour store' })).toBeVisible();
   await expect(page.locator('.sheet tbody tr')).toHaveCount(12);
   await expect(page.locator('.sheet tbody').first()).toContainText('126.2 cm');
   await page.emulateMedia({ media: 'print' });
@@ -83,7 +83,7 @@ test('a calculation that dies is told, and computes again when asked', async ({ 
 });
 
 test('pointing at a mark lights its twins, choosing it dimensions it everywhere', async ({ page }) => {
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'marks');
   await page.locator('[data-mark="right-B"]').hover();
   await expect(page.locator('.board .tape.hovered')).toHaveCount(2);
@@ -100,7 +100,7 @@ test('pointing at a mark lights its twins, choosing it dimensions it everywhere'
 
 test('on a phone’s width nothing is lost: stages, board, bench and verdict', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await openDemo(page);
+  await openPlain(page);
   await stage(page, 'marks');
   await expect(page.locator('.board svg').first()).toBeVisible();
   await expect(page.locator('[data-chosen-mark]')).toBeVisible();

@@ -213,6 +213,7 @@ describe('check and report', () => {
     expect(Object.keys(json)).toEqual([
       'project',
       'room',
+      'symmetry',
       'seat',
       'bass',
       'marks',

@@ -13,6 +13,7 @@ import { studySeat } from '@tawny/core/studies/seat';
 import { settingOf } from '@tawny/core/studies/setting';
 import { studySurvey } from '@tawny/core/studies/survey';
 import { verdict } from '@tawny/core/studies/verdict';
+import { tapeWords } from '@tawny/core/words/tapes';
 import { issueSentence } from '@tawny/core/words/issues';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
 
@@ -84,7 +85,7 @@ export function reportText(r: Report): string {
     '',
     'Marks',
     ...r.marks.marks.map((m) => {
-      const tape = m.tape.map((t) => `${cm(t.metres)} from ${t.from}`).join(', ');
+      const tape = m.tape.map((t) => `${cm(t.metres)} ${tapeWords(t)}`).join(', ');
       const level = m.levelDb === null ? 'nothing' : `${fixed(m.levelDb, 1)} dB`;
       return `  ${m.letter} ${m.faceName.padEnd(8)} ${tape}; ${fixed(m.delay * 1000, 1)} ms, ${level}${m.covered ? ', covered' : ''}`;
     }),

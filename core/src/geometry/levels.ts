@@ -67,6 +67,12 @@ export function wallLine(plan: readonly PlanCorner[], wall: string): { a: Vec2; 
   return { a, along, inwards: [-along[1], along[0]] };
 }
 
+/** Distance of the plan's furthest corner from a wall's line, into the room, m. */
+export function reachFrom(plan: readonly PlanCorner[], wall: string): number {
+  const { a, inwards } = wallLine(plan, wall);
+  return Math.max(...plan.map((c) => (c.at[0] - a[0]) * inwards[0] + (c.at[1] - a[1]) * inwards[1]));
+}
+
 /** Corners of a strip as a positively walked rectangle. */
 export function stripOutline(
   plan: readonly PlanCorner[],
@@ -125,8 +131,7 @@ function basePlanes(
 ): { plane: Plane; part: Vec2[] | null }[] {
   if (ceiling.shape === 'flat') return [{ plane: flat(height), part: null }];
   const { a, inwards } = wallLine(plan, ceiling.along);
-  const away = (p: Vec2) => (p[0] - a[0]) * inwards[0] + (p[1] - a[1]) * inwards[1];
-  const furthest = Math.max(...plan.map((c) => away(c.at)));
+  const furthest = reachFrom(plan, ceiling.along);
   /** Height z0 at distance s0 from the wall, rising by `rate` a metre. */
   const rising = (z0: number, s0: number, rate: number): Plane => ({
     at: z0 - rate * (s0 + a[0] * inwards[0] + a[1] * inwards[1]),

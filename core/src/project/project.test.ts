@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { seeded } from '../testing/random';
+import { door } from '../testing/rooms';
 import { insideOutline } from '../geometry/polygon';
 import { applyCommand, type Command, patchProject } from './commands';
 import { createProject } from './create';
@@ -8,6 +9,10 @@ import { migrate } from './migrate';
 import { frameOf, listeningAxis, mirrored } from './placing';
 import { type Project, projectSchema } from './schema';
 
+const patch = (values: object) => ({
+  ...{ id: 't', name: 'Patch', face: 'A', u: 0, v: 0, width: 1, height: 1, material: 'cork-wall' },
+  ...values,
+});
 const fresh = () => createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
 const run = (project: Project, ...commands: Command[]) =>
   commands.reduce((p, c) => applyCommand(p, c).project, project);
@@ -127,9 +132,9 @@ describe('commands', () => {
 });
 
 describe('the saved document', () => {
-  test('the sample of version 1 opens', () => {
+  test.each([1, 2])('the sample of version %i opens', (version) => {
     const sample: unknown = JSON.parse(
-      readFileSync(new URL('./samples/version-1.tawny.json', import.meta.url), 'utf8'),
+      readFileSync(new URL(`./samples/version-${version}.tawny.json`, import.meta.url), 'utf8'),
     );
     const migrated = migrate(sample);
     expect(migrated.ok && projectSchema.safeParse(migrated.document).success).toBe(true);
@@ -159,6 +164,15 @@ describe('the saved document', () => {
     ['two loudspeakers of one letter', (p) => void (p.loudspeakers[1]!.letter = 'L'), /loudspeakers\.1\.letter/],
     ['panels on a surface that is not there', (p) => void (p.treatment.counts.Q = 2), /treatment\.counts\.Q/],
     ['half a panel', (p) => void (p.treatment.counts.A = 1.5), /treatment\.counts\.A/],
+    ['an opening on no wall', (p) => void p.room.openings.push({ ...door(), wall: 'Q' }), /openings\.0\.wall/],
+    ['a patch of unknown stuff', (p) => void p.room.patches.push(patch({ material: 'moon' })), /patches\.0\.material/],
+    ['two things of one id', (p) => void p.room.patches.push(patch({}), patch({})), /^room$/],
+    [
+      'a ridge outside the room',
+      (p) => void (p.room.ceiling = { shape: 'ridge', along: 'A', at: 9, top: 3, far: 2 }),
+      /room\.ceiling/,
+    ],
+    ['a state that is not there', (p) => void (p.states.current = 'none'), /states\.current/],
     ['an endless height', (p) => void (p.room.height = Infinity), /room\.height/],
   ];
   test.each(broken)('%s is not valid, and the place is named', (_name, spoil, place) => {

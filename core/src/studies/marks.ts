@@ -10,6 +10,7 @@ import { reflectionPaths } from '../reflections/images';
 import { blockedOn, type FacePart } from './faceParts';
 import type { ObjectFace, RoomObject } from './objects';
 import { type Setting, settingOf, type SettingFace } from './setting';
+import { type Tape, tapesFor } from './tapes';
 import type { Issue, Study, Working } from './types';
 
 /** A reflection matters when it is louder than this re direct within this time: a common control-room criterion. */
@@ -20,12 +21,6 @@ export const COVER_MARGIN = 0.1;
 
 /** Octaves whose mean coefficient sets a surface's loss: 500 Hz to 4 kHz. */
 const LOSS_OCTAVES = [3, 4, 5, 6] as const;
-
-export interface Tape {
-  /** "from front wall", "from left wall", "up from floor". */
-  from: 'front' | 'left' | 'floor';
-  metres: number;
-}
 
 export interface Mark {
   id: string;
@@ -79,13 +74,6 @@ export function reflectionLoss(material: Material): number {
   // What is listed by the piece is soft and small; half of what meets it is taken as lost.
   if (material.per === 'piece') return 0.5;
   return Math.min(1, LOSS_OCTAVES.reduce<number>((sum, b) => sum + material.alpha[b]!, 0) / LOSS_OCTAVES.length);
-}
-
-function tapeFor(side: SettingFace['side'] | null, at: Vec3): [Tape, Tape] {
-  const across: Tape = { from: 'left', metres: at[0] };
-  const back: Tape = { from: 'front', metres: at[1] };
-  if (side === null || side === 'floor' || side === 'ceiling') return [back, across];
-  return [side === 'front' || side === 'rear' ? across : back, { from: 'floor', metres: at[2] }];
 }
 
 /** One thing a mark can lie on: a face of the room or of a piece of furniture. */
@@ -162,7 +150,7 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
         own,
         at,
         local,
-        tape: tapeFor(side, at),
+        tape: tapesFor(setting, face, at),
         path: [l.at, at, setting.head],
         length: p.length,
         extraPath: p.length - direct.distance,

@@ -10,6 +10,8 @@ import { studySeat } from './seat';
 import { settingOf } from './setting';
 import { studySurvey } from './survey';
 import { studySymmetry } from './symmetry';
+import { tapeFrom } from './tapes';
+import { tapeWords } from '../words/tapes';
 import { verdict } from './verdict';
 import { studyBass } from './bass';
 import type { Project } from '../project/schema';
@@ -231,6 +233,35 @@ describe('marks in real rooms', () => {
     });
     expect(settingOf(p).head[2]).toBeCloseTo(1.35, 12);
     expect(studySeat(p).issues.map((i) => i.code)).toContain('seat.axis-height');
+  });
+});
+
+describe('the tape', () => {
+  test('starts at the wall it meets: beside a breast at the breast, in an alcove at its back', () => {
+    // Breast on the left from 2.3 to 3.3 m behind the front wall, 0.4 m deep; head and loudspeakers far back.
+    const p = edited(
+      plainBox(),
+      { type: 'insert-recess', wall: 'D', from: 1.7, width: 1, depth: -0.4 },
+      { type: 'move-head', x: 2, y: 4.4 },
+      { type: 'move-loudspeaker', id: 'left', x: 1.2, y: 3.6, mirror: false },
+    );
+    const setting = settingOf(p);
+    const { marks } = studyMarks(p, setting).result;
+    const wall = marks.find((m) => m.id === 'left-D')!;
+    // Behind the breast the tape runs forwards to its side, 3.3 m behind the front wall.
+    expect(wall.tape[0].metres).toBeCloseTo(wall.at[1] - 3.3, 9);
+    expect(wall.tape[0].wall).not.toBe('front');
+    expect(tapeFrom(setting, [2, 2.8], 'left')).toMatchObject({ metres: expect.closeTo(1.6, 9) });
+    expect(tapeFrom(setting, [2, 1], 'left')).toMatchObject({ metres: expect.closeTo(2, 9) });
+    expect(tapeWords(tapeFrom(setting, [2, 1], 'left'))).toBe('from left 3 wall');
+    expect(tapeFrom(setting, [-3, 1], 'left')).toMatchObject({ wall: 'left', metres: -3 });
+  });
+
+  test('in a plain box it is the coordinate', () => {
+    for (const m of studyMarks(plainBox()).result.marks) {
+      for (const t of m.tape)
+        expect(t.metres).toBeCloseTo({ front: m.at[1], left: m.at[0], floor: m.at[2] }[t.from], 9);
+    }
   });
 });
 

@@ -117,13 +117,23 @@ describe('bass', () => {
     ).toBeCloseTo(200, 6);
   });
 
-  test('without a box there are no invented modes', () => {
+  test('far from a box there are no invented modes', () => {
     const p = structuredClone(room());
-    Object.assign(p.room.corners[2]!, { x: 3.5 });
+    Object.assign(p.room.corners[2]!, { x: 2 });
     const { result, issues } = studyBass(p);
     expect(result.box).toBeNull();
     expect(result.modes).toEqual([]);
     expect(codes(issues)).toEqual(['bass.not-a-box']);
+  });
+
+  test('a room that nearly fills the box around it gets that box’s modes, and is told so', () => {
+    const p = structuredClone(room());
+    Object.assign(p.room.corners[2]!, { x: 3.5 });
+    const { result, issues } = studyBass(p);
+    expect(result.fill).toBeCloseTo((3.8 + 3.5) / 2 / 3.8, 9);
+    expect(result.box).toEqual([3.8, 5.2, expect.closeTo(2.6, 9)]);
+    expect(codes(issues)).toContain('bass.box-estimate');
+    expect(codes(studyBass(room()).issues)).not.toContain('bass.box-estimate');
   });
 });
 
@@ -133,7 +143,7 @@ describe('marks', () => {
     expect(marks).toHaveLength(12);
     const find = (id: string) => marks.find((m) => m.id === id)!;
     const [a, b] = [find('left-D'), find('right-B')];
-    expect(a.tape[0]).toEqual({ from: 'front', metres: expect.closeTo(b.tape[0].metres, 9) });
+    expect(a.tape[0]).toMatchObject({ from: 'front', metres: expect.closeTo(b.tape[0].metres, 9) });
     expect(a.levelDb).toBeCloseTo(b.levelDb!, 9);
     expect([a.own, find('left-B').own, find('left-A').own]).toEqual([true, false, null]);
   });

@@ -1,5 +1,6 @@
 /** Sentences for issue codes, in one place. Plain and exact: what, where, by how much, and what to do about it. */
 import { fixed } from '../quantities/format';
+import { surfaceWords } from './tapes';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 
 export interface IssueWords {
@@ -14,9 +15,7 @@ type Say = (
 ) => string;
 
 const percent = (value: number | string | undefined, digits = 0) => fixed(Number(value) * 100, digits);
-/** "front" is said as "front wall"; floors, ceilings, beams and things by their own names. */
-const surface = (name: number | string | undefined) =>
-  /^(front|rear|left|right)( \d+)?$/.test(String(name)) ? `${name} wall` : String(name);
+const surface = (name: number | string | undefined) => surfaceWords(String(name));
 
 const SYMMETRY: Record<string, string> = {
   'side-wall': 'the distances to the side walls differ',

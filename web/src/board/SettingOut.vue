@@ -54,6 +54,8 @@ const marks = computed(() => props.scene.marks);
 const kept = ref<ReturnType<typeof roomExtent> | null>(null);
 const extent = computed(() => roomExtent(setting.value));
 const view = ref<View>(FITTED);
+/** On a phone the walls' lengths are in the bench alone. */
+const labelled = computed(() => props.scene.editPlan && size.value.width > 560);
 const fitted = computed(() =>
   props.planOnly
     ? planLayout(size.value.width, size.value.height, kept.value ?? extent.value)
@@ -62,7 +64,7 @@ const fitted = computed(() =>
         Math.max(380, size.value.height),
         kept.value ?? extent.value,
         props.withAside === true,
-        props.scene.editPlan,
+        labelled.value,
       ),
 );
 const layout = computed(() => {
@@ -232,7 +234,7 @@ const jointX = (wall: string) =>
       @keydown="onKey"
       @pointerdown="onGround"
     >
-      <text class="title" :x="plan.x" :y="plan.y - (scene.editPlan ? 26 : 10)">
+      <text class="title" :x="plan.x" :y="plan.y - (labelled ? 26 : 10)">
         Plan
         <tspan class="soft">{{ planSize }}</tspan>
       </text>
@@ -285,6 +287,7 @@ const jointX = (wall: string) =>
       <EditLayer
         v-if="scene.editPlan"
         :handles="handles"
+        :labelled="labelled"
         :system="scene.system"
         :selected="scene.selected"
         @select="emit('select', $event)"
@@ -385,16 +388,20 @@ const jointX = (wall: string) =>
         </marker>
       </defs>
     </svg>
-    <div v-if="!still" class="lens">
-      <span v-if="scene.said" class="said" role="status">{{ scene.said }}</span>
-      <button title="Smaller (−)" aria-label="Smaller" @click="zoomBy(0.8)">
-        <v-icon :icon="mdiMinus" size="16" />
-      </button>
-      <button title="Larger (+)" aria-label="Larger" @click="zoomBy(1.25)"><v-icon :icon="mdiPlus" size="16" /></button>
-      <button title="Fit (0)" aria-label="Fit the board" :disabled="view === FITTED" @click="view = FITTED">
-        <v-icon :icon="mdiFitToScreenOutline" size="16" />
-      </button>
-    </div>
+    <Teleport v-if="!still" defer to="[data-board-tools]">
+      <div class="lens">
+        <span v-if="scene.said" class="said" role="status">{{ scene.said }}</span>
+        <button title="Smaller (−)" aria-label="Smaller" @click="zoomBy(0.8)">
+          <v-icon :icon="mdiMinus" size="16" />
+        </button>
+        <button title="Larger (+)" aria-label="Larger" @click="zoomBy(1.25)">
+          <v-icon :icon="mdiPlus" size="16" />
+        </button>
+        <button title="Fit (0)" aria-label="Fit the board" :disabled="view === FITTED" @click="view = FITTED">
+          <v-icon :icon="mdiFitToScreenOutline" size="16" />
+        </button>
+      </div>
+    </Teleport>
     <p v-if="scene.fault" class="refused" role="alert">{{ scene.fault.sentence }}</p>
   </div>
 </template>
@@ -412,12 +419,8 @@ svg {
   outline-offset: -2px;
 }
 .lens {
-  position: absolute;
-  top: 18px;
-  right: 8px;
   display: flex;
   align-items: center;
-  background: color-mix(in srgb, var(--paper) 86%, transparent);
   border: 1px solid var(--rule);
   border-radius: 4px;
 }

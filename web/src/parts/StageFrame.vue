@@ -10,6 +10,7 @@ defineProps<{ title: string; subtitle?: string; benchLabel: string }>();
         <h1>{{ title }}</h1>
         <span class="soft">{{ subtitle }}</span>
         <span class="spacer" />
+        <span data-board-tools class="tools" />
         <slot name="actions" />
       </header>
       <slot />
@@ -49,6 +50,9 @@ h1 {
 }
 .spacer {
   flex: 1;
+}
+.tools {
+  display: flex;
 }
 .bench {
   overflow-y: auto;

@@ -6,6 +6,7 @@ import type { Chosen } from '../types';
 
 const props = defineProps<{
   handles: readonly WallHandle[];
+  labelled: boolean;
   system: LengthSystem;
   selected: Chosen | null;
 }>();
@@ -20,7 +21,7 @@ function take(event: PointerEvent, kind: 'corner' | 'wall', h: WallHandle): void
   emit('press', event, kind, h.wall, kind === 'corner' ? h.corner : h.middle);
 }
 /** Only where the wall is long enough on the board to carry its text. */
-const labelled = (h: WallHandle) => Math.hypot(h.ends[2] - h.ends[0], h.ends[3] - h.ends[1]) > 34;
+const withText = (h: WallHandle) => props.labelled && Math.hypot(h.ends[2] - h.ends[0], h.ends[3] - h.ends[1]) > 34;
 const anchor = (h: WallHandle) => (h.out[0] > 0.5 ? 'start' : h.out[0] < -0.5 ? 'end' : 'middle');
 </script>
 
@@ -41,7 +42,7 @@ const anchor = (h: WallHandle) => (h.out[0] > 0.5 ? 'start' : h.out[0] < -0.5 ? 
         @keydown="emit('key', $event, 'wall', h.wall, h.middle)"
       />
       <text
-        v-if="labelled(h)"
+        v-if="withText(h)"
         :x="h.middlePx[0] + h.out[0] * 9"
         :y="h.middlePx[1] + h.out[1] * 9"
         dy="0.36em"

@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { type Mark, MATTERS } from '@tawny/core/studies/marks';
+import { tapeWords } from '@tawny/core/words/tapes';
 import SettingOut from '../../board/SettingOut.vue';
 import ArrivalPlot from '../../charts/ArrivalPlot.vue';
 import { csvText, download } from '../../charts/exports';
@@ -37,7 +38,6 @@ const selected = computed(
     null,
 );
 const working = computed(() => study.value.working.find((w) => w.id === `mark-${selected.value?.id}`));
-const FROM = { front: 'from front wall', left: 'from left wall', floor: 'up from floor' } as const;
 const place = (m: Mark) =>
   m.kind === 'wall' ? `the ${m.faceName} wall` : m.kind === 'thing' ? m.faceName : `the ${m.faceName}`;
 
@@ -80,15 +80,15 @@ function takeCsv(): void {
   const rows = marks.value.map((m) => ({
     loudspeaker: m.letter,
     surface: m.faceName,
-    on: m.on?.name ?? '',
-    [`first tape`]: FROM[m.tape[0].from],
+    [`first tape`]: tapeWords(m.tape[0]),
     'first, m': Number(m.tape[0].metres.toFixed(4)),
-    'second tape': FROM[m.tape[1].from],
+    'second tape': tapeWords(m.tape[1]),
     'second, m': Number(m.tape[1].metres.toFixed(4)),
     'extra path, m': Number(m.extraPath.toFixed(4)),
     'delay, ms': Number((m.delay * 1000).toFixed(3)),
     'level re direct, dB': m.levelDb === null ? null : Number(m.levelDb.toFixed(2)),
     covered: m.covered ? 'yes' : 'no',
+    on: m.on?.name ?? '',
   }));
   download('marks.csv', csvText(rows), 'text/csv');
 }
@@ -145,7 +145,7 @@ function pick(m: Mark): void {
         <p v-if="selected.own !== null" class="soft">{{ selected.own ? 'Own side' : 'Opposite loudspeaker' }}.</p>
         <div class="figures">
           <div v-for="t in selected.tape" :key="t.from">
-            <span class="soft">{{ FROM[t.from] }}</span><QuantityText length :value="t.metres" />
+            <span class="soft">{{ tapeWords(t) }}</span><QuantityText length :value="t.metres" />
           </div>
           <div>
             <span class="soft">later than direct</span
@@ -212,13 +212,13 @@ function pick(m: Mark): void {
             @pointerleave="session.hovered = null"
           >
             <td>
-              <TapeTag :letter="m.letter" /> {{ m.faceName }}<small v-if="m.on" class="soft"> {{ m.on.name }}</small
+              <TapeTag :letter="m.letter" /> {{ m.faceName }}<small v-if="m.on" class="soft on">{{ m.on.name }}</small
               ><span v-if="m.covered" class="good covered" title="covered">✓</span>
             </td>
-            <td class="figure" :title="`${lengthText(m.tape[0].metres, session.system)} ${FROM[m.tape[0].from]}`">
+            <td class="figure" :title="`${lengthText(m.tape[0].metres, session.system)} ${tapeWords(m.tape[0])}`">
               <QuantityText length :value="m.tape[0].metres" />
             </td>
-            <td class="figure" :title="`${lengthText(m.tape[1].metres, session.system)} ${FROM[m.tape[1].from]}`">
+            <td class="figure" :title="`${lengthText(m.tape[1].metres, session.system)} ${tapeWords(m.tape[1])}`">
               <QuantityText length :value="m.tape[1].metres" />
             </td>
             <td class="figure"><QuantityText length :value="m.extraPath" /></td>
@@ -238,6 +238,10 @@ function pick(m: Mark): void {
 </template>
 
 <style scoped>
+.on {
+  display: block;
+  line-height: 1.1;
+}
 .heading {
   font-size: 15px !important;
   display: flex;

@@ -4,6 +4,8 @@ import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { fixed } from '@tawny/core/quantities/format';
+import { tapeFrom } from '@tawny/core/studies/tapes';
+import { surfaceWords } from '@tawny/core/words/tapes';
 import SettingOut from '../../board/SettingOut.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import NotchPlot from '../../charts/NotchPlot.vue';
@@ -37,13 +39,27 @@ const walls = computed(() =>
 );
 const working = (id: string) => seat.value.working.find((w) => w.id === id);
 
-function moveHead(change: { x?: number; y?: number }): void {
-  const [hx, hy] = setting.value.head;
-  const [x, y] = setting.value.frame.toSurvey([change.x ?? hx, change.y ?? hy]);
+type Place = readonly [number, number, number];
+/** A place by tape from the wall in front and the wall at the left of it, whichever those are there. */
+const tape = (at: Place, way: 'front' | 'left') => tapeFrom(setting.value, [at[0], at[1]], way);
+/** The place that a newly typed tape means: moved by the difference. */
+function taped(at: Place, change: { front?: number; left?: number }): [number, number] {
+  return [
+    change.left === undefined ? at[0] : at[0] + change.left - tape(at, 'left').metres,
+    change.front === undefined ? at[1] : at[1] + change.front - tape(at, 'front').metres,
+  ];
+}
+/** Which wall, when it is not the plain one. */
+const wallHint = (at: Place, way: 'front' | 'left') => {
+  const { wall } = tape(at, way);
+  return wall === way ? '' : `here: ${surfaceWords(wall)}`;
+};
+function moveHead(change: { front?: number; left?: number }): void {
+  const [x, y] = setting.value.frame.toSurvey(taped(setting.value.head, change));
   doc.run({ type: 'move-head', x, y });
 }
-function moveSpeaker(id: string, at: readonly [number, number, number], change: { x?: number; y?: number }): void {
-  const [x, y] = setting.value.frame.toSurvey([change.x ?? at[0], change.y ?? at[1]]);
+function moveSpeaker(id: string, at: Place, change: { front?: number; left?: number }): void {
+  const [x, y] = setting.value.frame.toSurvey(taped(at, change));
   doc.run({ type: 'move-loudspeaker', id, x, y, mirror: session.mirror });
 }
 const speakers = computed(() =>
@@ -78,7 +94,9 @@ const table = computed(() =>
 
       <h2>Head</h2>
       <div class="figures">
-        <div><span class="soft">from front</span><QuantityText length :value="setting.head[1]" /></div>
+        <div>
+          <span class="soft">from front</span><QuantityText length :value="tape(setting.head, 'front').metres" />
+        </div>
         <div>
           <span class="soft">of the length</span
           ><QuantityText :value="seat.result.headPart * 100" unit="%" :digits="1" />
@@ -97,17 +115,19 @@ const table = computed(() =>
       />
       <NumberField
         label="Ears from front wall"
-        :model-value="setting.head[1]"
+        :hint="wallHint(setting.head, 'front')"
+        :model-value="tape(setting.head, 'front').metres"
         :min="0"
         :max="60"
-        @update:model-value="moveHead({ y: $event })"
+        @update:model-value="moveHead({ front: $event })"
       />
       <NumberField
         label="Ears from left wall"
-        :model-value="setting.head[0]"
+        :hint="wallHint(setting.head, 'left')"
+        :model-value="tape(setting.head, 'left').metres"
         :min="0"
         :max="60"
-        @update:model-value="moveHead({ x: $event })"
+        @update:model-value="moveHead({ left: $event })"
       />
       <NumberField
         label="Ear height"
@@ -159,17 +179,19 @@ const table = computed(() =>
         </p>
         <NumberField
           label="From front wall"
-          :model-value="s.at[1]"
+          :hint="wallHint(s.at, 'front')"
+          :model-value="tape(s.at, 'front').metres"
           :min="0"
           :max="60"
-          @update:model-value="moveSpeaker(s.id, s.at, { y: $event })"
+          @update:model-value="moveSpeaker(s.id, s.at, { front: $event })"
         />
         <NumberField
           label="From left wall"
-          :model-value="s.at[0]"
+          :hint="wallHint(s.at, 'left')"
+          :model-value="tape(s.at, 'left').metres"
           :min="0"
           :max="60"
-          @update:model-value="moveSpeaker(s.id, s.at, { x: $event })"
+          @update:model-value="moveSpeaker(s.id, s.at, { left: $event })"
         />
         <NumberField
           label="Axis height"

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { tapeWords } from '@tawny/core/words/tapes';
 import SettingOut from '../../board/SettingOut.vue';
 import { useBoard } from '../../desk/useBoard';
 import TapeTag from '../../parts/TapeTag.vue';
@@ -18,7 +19,6 @@ const router = useRouter();
 const { scene } = useBoard({ marks: true, panels: false, movable: false, seat: true });
 const setting = computed(() => results.quick!.setting);
 const length = (m: number) => lengthText(m, session.system);
-const FROM = { front: 'from front wall', left: 'from left wall', floor: 'up from floor' } as const;
 
 /** Surfaces in walking order, loudest mark first on each. */
 const groups = computed(() => {
@@ -68,10 +68,10 @@ const print = () => window.print();
           <td><TapeTag large :letter="m.letter" /></td>
           <td>{{ m.faceName }}{{ m.kind === 'wall' ? ` (${g.id})` : '' }}{{ m.on ? `, on ${m.on.name}` : '' }}</td>
           <td>
-            <strong>{{ length(m.tape[0].metres) }}</strong> {{ FROM[m.tape[0].from] }}
+            <strong>{{ length(m.tape[0].metres) }}</strong> {{ tapeWords(m.tape[0]) }}
           </td>
           <td>
-            <strong>{{ length(m.tape[1].metres) }}</strong> {{ FROM[m.tape[1].from] }}
+            <strong>{{ length(m.tape[1].metres) }}</strong> {{ tapeWords(m.tape[1]) }}
           </td>
           <td class="figure">{{ fixed(m.delay * 1000, 1) }} ms</td>
           <td class="figure">{{ m.levelDb === null ? '–' : `${fixed(m.levelDb, 1)} dB` }}</td>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** Ceiling: its shape, boxed beams and bulkheads; below, platforms and steps of the floor. */
 import { computed } from 'vue';
+import { reachFrom } from '@tawny/core/geometry/levels';
+import { planOf } from '@tawny/core/project/placing';
 import { type Ceiling, LIMITS } from '@tawny/core/project/schema';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -20,14 +22,7 @@ const SHAPES = [
   { value: 'ridge', title: 'Rises to a ridge' },
   { value: 'step', title: 'Two levels' },
 ] as const;
-/** Distance of the plan's furthest point from a wall, m. */
-function reachOf(wall: string): number {
-  const i = room.value.corners.findIndex((c) => c.wall === wall);
-  const a = room.value.corners[i]!;
-  const b = room.value.corners[(i + 1) % room.value.corners.length]!;
-  const length = Math.hypot(b.x - a.x, b.y - a.y);
-  return Math.max(...room.value.corners.map((c) => ((c.y - a.y) * (b.x - a.x) - (c.x - a.x) * (b.y - a.y)) / length));
-}
+const reachOf = (wall: string) => reachFrom(planOf(project.value), wall);
 function shapeAs(shape: Ceiling['shape'], along: string): Ceiling {
   const { height } = room.value;
   const half = Math.round(reachOf(along) * 50) / 100;

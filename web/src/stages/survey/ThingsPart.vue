@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { type Furniture, FURNITURE_KINDS, type FurnitureKind, LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { tapeFrom } from '@tawny/core/studies/tapes';
 import MaterialField from '../../parts/MaterialField.vue';
 import NumberField from '../../parts/NumberField.vue';
 import PickList from '../../parts/PickList.vue';
@@ -38,11 +39,13 @@ function add(kind: FurnitureKind): void {
   if (put({ list: 'furniture', thing })) session.selection = { kind: 'thing', id };
 }
 const set = (f: Furniture, change: Partial<Furniture>) => put({ list: 'furniture', thing: { ...f, ...change } });
-/** Where its middle is from the front and left wall, as the tape says. */
+/** Where its middle is from the wall in front or at the left, as the tape says. */
 const place = (f: Furniture) => setting.value.frame.toListener([f.x, f.y]);
-function move(f: Furniture, change: { x?: number; y?: number }): void {
+const tape = (f: Furniture, way: 'front' | 'left') => tapeFrom(setting.value, place(f), way).metres;
+function move(f: Furniture, way: 'front' | 'left', metres: number): void {
   const [x, y] = place(f);
-  const [sx, sy] = setting.value.frame.toSurvey([change.x ?? x, change.y ?? y]);
+  const by = metres - tape(f, way);
+  const [sx, sy] = setting.value.frame.toSurvey(way === 'left' ? [x + by, y] : [x, y + by]);
   set(f, { x: sx, y: sy });
 }
 const absorbs = (id: string) => setting.value.objects.find((o) => o.id === id)?.absorption[4] ?? 0;
@@ -70,17 +73,17 @@ const absorbs = (id: string) => setting.value.objects.find((o) => o.id === id)?.
           />
           <NumberField
             label="Middle from front"
-            :model-value="place(f)[1]"
+            :model-value="tape(f, 'front')"
             :min="-60"
             :max="60"
-            @update:model-value="move(f, { y: $event })"
+            @update:model-value="move(f, 'front', $event)"
           />
           <NumberField
             label="Middle from left"
-            :model-value="place(f)[0]"
+            :model-value="tape(f, 'left')"
             :min="-60"
             :max="60"
-            @update:model-value="move(f, { x: $event })"
+            @update:model-value="move(f, 'left', $event)"
           />
           <NumberField
             label="Turned"
