@@ -1,7 +1,7 @@
 /** Writes docs/screenshots: every main view at 1280 × 800 from the demo project. */
 import { fileURLToPath } from 'node:url';
 import { test } from '@playwright/test';
-import { openDemo, stage } from './rig';
+import { openDemo, settled, stage, surveyPart } from './rig';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'build'] as const;
@@ -16,6 +16,15 @@ test('main views', async ({ page }) => {
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
   }
+  await surveyPart(page, 'openings');
+  await page.locator('[data-item="door"] .name').click();
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/openings.png` });
+  await page.getByRole('button', { name: 'Look around' }).click();
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: `${FOLDER}/look.png` });
+  await page.getByRole('button', { name: 'Back to the board' }).click();
   await stage(page, 'marks');
   await page.locator('[data-mark="left-B"]').click();
   await page.getByRole('button', { name: /^Show the working: L on the right/ }).click();
@@ -31,4 +40,10 @@ test('main views', async ({ page }) => {
   await page.waitForSelector('.sheet table');
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${FOLDER}/sheet.png` });
+  await page.goto('/demo/ferry-hall');
+  await settled(page);
+  await surveyPart(page, 'symmetry');
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/hall.png` });
 });

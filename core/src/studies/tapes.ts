@@ -26,9 +26,9 @@ export function tapeFrom(setting: Setting, p: Vec2, way: 'front' | 'left'): Tape
 export function tapesFor(setting: Setting, face: SettingFace | null, at: Vec3): [Tape, Tape] {
   // A crumb off the face, so that the wall the point lies on is not met itself.
   const n = face ? newell(face.vertices) : [0, 0, 0];
-  const size = Math.hypot(n[0]!, n[1]!) || 1;
+  const size = Math.hypot(n[0], n[1]) || 1;
   const crumb = 1e-6;
-  const p: Vec2 = [at[0] + (n[0]! / size) * crumb, at[1] + (n[1]! / size) * crumb];
+  const p: Vec2 = [at[0] + (n[0] / size) * crumb, at[1] + (n[1] / size) * crumb];
   const side = face?.side ?? 'floor';
   if (side === 'floor' || side === 'ceiling') return [tapeFrom(setting, p, 'front'), tapeFrom(setting, p, 'left')];
   const along = tapeFrom(setting, p, side === 'front' || side === 'rear' ? 'left' : 'front');

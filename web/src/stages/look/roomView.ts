@@ -206,7 +206,7 @@ export function createView(host: HTMLElement, onWalking: (now: boolean) => void)
     if (!current) return;
     setWalking(false);
     const { at, size } = middle();
-    camera.position.set(at.x + size * 0.55, at.y + size * 0.75, at.z + size * 0.85);
+    camera.position.set(at.x + size * 0.42, at.y + size * 0.62, at.z + size * 0.68);
     orbit.target.copy(at);
     orbit.update();
     draw();
