@@ -152,7 +152,7 @@ export interface CeilingNote {
   high: number;
 }
 
-/** Heights of the pieces of a ceiling that is not plainly flat, each at its middle. */
+/** Heights of the pieces of a ceiling that is not plainly flat. */
 export function ceilingNotes(setting: Setting, sheet: Sheet): CeilingNote[] {
   const pieces = setting.faces.filter((f) => f.kind === 'ceiling');
   if (pieces.length === 1 && pieces[0]!.plane!.slope.every((s) => s === 0)) return [];
