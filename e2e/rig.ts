@@ -69,7 +69,10 @@ export async function newRoom(
 ): Promise<void> {
   await page.getByRole('button', { name: 'Projects' }).click();
   await page.getByRole('button', { name: 'New room' }).click();
-  await page.getByLabel('Name of the new room').fill(name);
+  const naming = page.getByLabel('Name of the new room');
+  // It takes the focus by itself when it appears; typing elsewhere before that would end up in it.
+  await expect(naming).toBeFocused();
+  await naming.fill(name);
   const dialog = page.getByRole('dialog');
   for (const [label, text] of [
     ['Length, wall A to wall C', box.length],

@@ -170,6 +170,7 @@ test('drawings out and outlines in; what cannot be read is explained and nothing
   await page.locator('[data-outline-file]').setInputFiles(broken);
   await expect(page.locator('[data-refusal]')).toContainText('holds no closed outline, only LINE');
   await page.keyboard.press('Escape');
+  await expect(page.locator('[data-refusal]')).toBeHidden();
   await expect(page.locator('[data-wall-row]')).toHaveCount(walls);
 
   await newRoom(page, 'From a drawing', { length: '300', width: '300', height: '250' });
@@ -183,6 +184,7 @@ test('drawings out and outlines in; what cannot be read is explained and nothing
   await page.locator('[data-table-file]').setInputFiles(table);
   await expect(page.locator('[data-refusal]')).toContainText('1,3 is above 1.2');
   await page.keyboard.press('Escape');
+  await expect(page.locator('[data-refusal]')).toBeHidden();
   writeFileSync(table, 'Name;125;250;500;1000;2000;4000\nFelt;0,1;0,2;1,1;0,6;0,8;0,9\n');
   await page.locator('[data-table-file]').setInputFiles(table);
   await expect(

@@ -181,25 +181,31 @@ function readSvg(text: string): ReadOutline | { candidates: Candidate[]; scale: 
         .unshort()
         .unarc();
       let points: Vec2[] = [];
-      let closed = false;
       let bends = false;
+      /** One stretch of the path is done; a path may hold several. */
+      const finish = (closed: boolean): void => {
+        if (bends) curved ??= where;
+        else if (points.length >= 3) {
+          const [a, b] = [points[0]!, points[points.length - 1]!];
+          const meets = Math.hypot(a[0] - b[0], a[1] - b[1]) * scale <= JOINED;
+          if (closed || meets) candidates.push({ where, points: meets ? points.slice(0, -1) : points });
+          else open.push(where);
+        }
+        points = [];
+        bends = false;
+      };
       path.iterate((s, _i, x, y) => {
         const [command, ...v] = s as [string, ...number[]];
-        if (command === 'M') points = points.length > 2 && closed ? points : [[v[0]!, v[1]!]];
-        else if (command === 'L') points.push([v[0]!, v[1]!]);
+        if (command === 'M') {
+          finish(false);
+          points = [[v[0]!, v[1]!]];
+        } else if (command === 'L') points.push([v[0]!, v[1]!]);
         else if (command === 'H') points.push([v[0]!, y]);
         else if (command === 'V') points.push([x, v[0]!]);
-        else if (command === 'Z') closed = true;
+        else if (command === 'Z') finish(true);
         else bends = true;
       });
-      if (bends) curved ??= where;
-      else if (points.length >= 3) {
-        const [a, b] = [points[0]!, points[points.length - 1]!];
-        const meets = Math.hypot(a[0] - b[0], a[1] - b[1]) * scale <= JOINED;
-        if (meets) points.pop();
-        if (closed || meets) candidates.push({ where, points });
-        else open.push(where);
-      }
+      finish(false);
     }
     e.children.forEach((c) => walk(c, own));
   };

@@ -124,6 +124,14 @@ describe('outlines from drawings', () => {
     expect(Math.max(...read.corners.map((c) => c.x))).toBeCloseTo(2, 9);
   });
 
+  test('of a path with two closed stretches the larger is taken', () => {
+    const svg = '<svg viewBox="0 0 9000 9000"><path d="M0 0H500V500H0ZM1000 1000h4000v3000h-4000z"/></svg>';
+    const read = readOutlineFile('a.svg', svg);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(areaOf(read.corners)).toBeCloseTo(12, 9);
+    expect(read.notes.join(' ')).toMatch(/Of 2 closed outlines/);
+  });
+
   test.each([
     ['a line that is no code', 'a.dxf', dxf('0\nLINE\nhello\n0\n'), /^line 17: expected a group code.*hello/],
     ['a file cut off', 'a.dxf', dxf(line(0, 0, 1, 0)).slice(0, 90), /cut off/],

@@ -170,6 +170,7 @@ const furniture = z.strictObject({
   /** Of a desk: its back edge raised by so much. */
   tiltDeg: within('tiltDeg'),
   material: z.string(),
+  /** Ground kept free in front of it: doors, drawers, knees. */
   clearance: within('clearance'),
 });
 

@@ -28,8 +28,8 @@ export interface RoomObject {
   name: string;
   /** On the plan, positively walked, m. */
   outline: Vec2[];
-  /** The same with its clearance around it. */
-  reach: Vec2[];
+  /** Ground in front of it that its clearance asks for; null when it asks for none. */
+  reach: Vec2[] | null;
   low: number;
   high: number;
   material: Material;
@@ -42,16 +42,23 @@ export interface RoomObject {
 }
 
 /** Corners on the plan: back left, back right, front right, front left as somebody sitting at its front sees them. */
-export function furnitureOutline(f: Pick<Furniture, 'x' | 'y' | 'turnDeg' | 'width' | 'depth'>, grow = 0): Vec2[] {
+export function furnitureOutline(f: Ground): Vec2[] {
+  return turnedRectangle(f, -f.depth / 2, f.depth / 2);
+}
+
+type Ground = Pick<Furniture, 'x' | 'y' | 'turnDeg' | 'width' | 'depth'>;
+
+/** As wide as the thing, from `back` to `front` of its middle (front positive). */
+function turnedRectangle(f: Ground, back: number, front: number): Vec2[] {
   const turn = (f.turnDeg * Math.PI) / 180;
   const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
-  const [w, d] = [f.width / 2 + grow, f.depth / 2 + grow];
+  const w = f.width / 2;
   return (
     [
-      [-w, -d],
-      [w, -d],
-      [w, d],
-      [-w, d],
+      [-w, back],
+      [w, back],
+      [w, front],
+      [-w, front],
     ] as const
   ).map(([x, y]): Vec2 => [f.x + x * cos - y * sin, f.y + x * sin + y * cos]);
 }
@@ -105,7 +112,7 @@ export function objectsOf(
       kind: f.kind,
       name: f.name,
       outline,
-      reach: furnitureOutline(f, f.clearance).map(turn),
+      reach: f.clearance > 0 ? turnedRectangle(f, f.depth / 2, f.depth / 2 + f.clearance).map(turn) : null,
       low: floor + f.lift,
       high: floor + f.height,
       material,

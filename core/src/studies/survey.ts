@@ -131,6 +131,18 @@ function thingIssues(setting: Setting, swings: readonly DoorSwing[]): Issue[] {
       }
     }
   });
+  for (const o of bodies) {
+    if (!o.reach) continue;
+    // People and chairs stand in front of things on purpose.
+    const other = bodies.find(
+      (t) =>
+        t !== o && t.kind !== 'person' && t.kind !== 'chair' && t.low < o.high && shared(o.reach!, t.outline) > 0.01,
+    );
+    const by = other?.name ?? (partInside(o.reach, plan) < 0.97 ? 'the wall' : null);
+    if (by !== null) {
+      issues.push({ code: 'survey.no-room-in-front', severity: 'note', where: [o.id], values: { name: o.name, by } });
+    }
+  }
   for (const swing of swings) {
     const inTheWay = bodies.find((o) => o.low < 1.9 && shared(swing.outline, o.outline) > 0.005);
     const speaker = setting.loudspeakers.find((l) => insideOutline([l.at[0], l.at[1]], swing.outline));

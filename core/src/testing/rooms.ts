@@ -40,7 +40,7 @@ export function wardrobe(values: Partial<Furniture> = {}): Furniture {
     lift: 0,
     tiltDeg: 0,
     material: 'cupboard-closed',
-    clearance: 0.6,
+    clearance: 0,
     ...values,
   };
 }

@@ -78,6 +78,7 @@ const SENTENCES: Record<string, Say> = {
   'survey.thing-outside': (v) => `${v.name} stands outside the room with ${percent(v.part)} % of its ground.`,
   'survey.thing-too-high': (v, l) => `${v.name} is ${l('height')} high, the ceiling there ${l('ceiling')}.`,
   'survey.things-overlap': (v) => `${v.name} and ${v.other} stand in the same place.`,
+  'survey.no-room-in-front': (v) => `${v.name} has not the room in front that it asks for: ${v.by} is in it.`,
   'survey.door-blocked': (v) => `${v.name} cannot open: ${v.by} stands in its swing. Keep the way out free.`,
   'survey.tape-open': (_v, l) =>
     `The tape does not close: after ${l('around')} it misses the start by ${l('error')}. Measure again, or spread the error.`,

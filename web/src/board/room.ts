@@ -103,6 +103,8 @@ export interface PlacedThing {
   name: string;
   kind: string;
   points: string;
+  /** Ground in front that it asks for. */
+  reach: string | null;
   /** Front edge, px. */
   front: [number, number, number, number];
   x: number;
@@ -129,6 +131,7 @@ export function placedThings(setting: Setting, plan: Sheet): PlacedThing[] {
         name: o.name,
         kind: o.kind,
         points: pointsText(px),
+        reach: o.reach && pointsText(o.reach.map((p) => onSheet(plan, p))),
         front: [...px[3]!, ...px[2]!] as [number, number, number, number],
         x,
         y,

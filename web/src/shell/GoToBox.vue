@@ -5,7 +5,7 @@ import { useRouter } from 'vue-router';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { useSession } from '../stores/session';
-import { STAGES } from '../words/stages';
+import { STAGES, SURVEY_PARTS, type SurveyPart } from '../words/stages';
 
 const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: []; projects: [] }>();
@@ -15,6 +15,10 @@ const results = useResults();
 const session = useSession();
 const doc = useDocument();
 
+function toPart(part: SurveyPart): void {
+  session.surveyPart = part;
+  void router.push('/survey');
+}
 interface Entry {
   title: string;
   kind: string;
@@ -24,6 +28,27 @@ const entries = computed((): Entry[] => {
   const q = results.quick;
   return [
     ...STAGES.map((s): Entry => ({ title: s.name, kind: s.question, go: () => void router.push(`/${s.id}`) })),
+    ...SURVEY_PARTS.map((p): Entry => ({
+      title: `Survey: ${p.name.toLowerCase()}`,
+      kind: 'part',
+      go: () => toPart(p.id),
+    })),
+    ...(doc.project?.room.openings ?? []).map((o): Entry => ({
+      title: o.name,
+      kind: `${o.kind} on ${o.wall}`,
+      go: () => {
+        session.selection = { kind: 'opening', id: o.id };
+        toPart('openings');
+      },
+    })),
+    ...(doc.project?.room.furniture ?? []).map((f): Entry => ({
+      title: f.name,
+      kind: f.kind,
+      go: () => {
+        session.selection = { kind: 'thing', id: f.id };
+        toPart('things');
+      },
+    })),
     ...(q?.marks.result.marks ?? []).map((m): Entry => ({
       title: `Mark ${m.letter} ${m.faceName}`,
       kind: 'mark',
@@ -44,11 +69,12 @@ const entries = computed((): Entry[] => {
       title: `Surface ${f.id} (${f.name})`,
       kind: f.material.name,
       go: () => {
-        session.selection = { kind: 'face', id: f.id };
-        void router.push('/survey');
+        session.selection = { kind: 'face', id: f.surface };
+        toPart('surfaces');
       },
     })),
     { title: 'Projects, open, new, save to a file', kind: 'action', go: () => emit('projects') },
+    { title: 'Look around in three dimensions', kind: 'action', go: () => void router.push('/look') },
     { title: 'Marking sheet to print', kind: 'action', go: () => void router.push('/sheet') },
     { title: 'Place by the 38 % rule', kind: 'action', go: () => doc.run({ type: 'place-by-rule' }) },
     { title: session.dark ? 'Day colours' : 'Night colours', kind: 'action', go: () => (session.dark = !session.dark) },

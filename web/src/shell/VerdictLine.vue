@@ -4,9 +4,11 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { fixed, signed } from '@tawny/core/quantities/format';
 import { useResults } from '../stores/results';
+import { useSession } from '../stores/session';
 import { MEASURE_NAMES } from '../words/stages';
 
 const results = useResults();
+const session = useSession();
 const router = useRouter();
 
 const cells = computed(() =>
@@ -25,6 +27,10 @@ const cells = computed(() =>
     };
   }),
 );
+function go(cell: { id: string; stage: string }): void {
+  if (cell.id === 'symmetry') session.surveyPart = 'symmetry';
+  void router.push(`/${cell.stage}`);
+}
 </script>
 
 <template>
@@ -36,7 +42,7 @@ const cells = computed(() =>
       :class="{ late: c.late }"
       :data-measure="c.id"
       :title="c.change ? `${c.name}: was ${c.was}, now ${c.figure} ${c.unit}` : `${c.name}: go to its stage`"
-      @click="router.push(`/${c.stage}`)"
+      @click="go(c)"
     >
       <span class="name">{{ c.name }}</span>
       <span class="line">

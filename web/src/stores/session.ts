@@ -3,6 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
+import type { SurveyPart } from '../words/stages';
 
 export interface Selection {
   kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip';
@@ -43,6 +44,8 @@ export const useSession = defineStore('session', () => {
   const mirror = ref(true);
   /** State compared with the current one in Marks and Decay; undefined: none, null: the room as surveyed. */
   const compared = ref<string | null | undefined>(undefined);
+  /** Part of the survey shown; kept while one looks at other stages. */
+  const surveyPart = ref<SurveyPart>('plan');
   const working = ref<Working | null>(null);
   const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
   const refusal = ref<{ file: string; problems: { path: string; message: string }[] } | null>(null);
@@ -62,5 +65,18 @@ export const useSession = defineStore('session', () => {
     system.value = SYSTEMS[(SYSTEMS.indexOf(system.value) + 1) % SYSTEMS.length]!;
   }
 
-  return { system, dark, lastProject, selection, hovered, mirror, compared, working, message, refusal, nextSystem };
+  return {
+    system,
+    dark,
+    lastProject,
+    selection,
+    hovered,
+    mirror,
+    compared,
+    surveyPart,
+    working,
+    message,
+    refusal,
+    nextSystem,
+  };
 });

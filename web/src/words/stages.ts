@@ -16,6 +16,19 @@ export const STAGES: readonly StageWords[] = [
   { id: 'build', name: 'Build', question: 'what to buy?' },
 ];
 
+/** Parts of the survey's bench. */
+export const SURVEY_PARTS = [
+  { id: 'plan', name: 'Plan' },
+  { id: 'ceiling', name: 'Ceiling' },
+  { id: 'openings', name: 'Openings' },
+  { id: 'surfaces', name: 'Surfaces' },
+  { id: 'things', name: 'Furniture' },
+  { id: 'states', name: 'States' },
+  { id: 'symmetry', name: 'Left, right' },
+  { id: 'brief', name: 'Brief' },
+] as const;
+export type SurveyPart = (typeof SURVEY_PARTS)[number]['id'];
+
 export const MEASURE_NAMES: Record<MeasureId, string> = {
   symmetry: 'Left against right',
   seat: 'Seat',

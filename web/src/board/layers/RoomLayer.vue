@@ -73,6 +73,13 @@ const fits = (t: PlacedThing) =>
   stroke: var(--ink-soft);
   stroke-width: 1;
 }
+.thing .reach {
+  fill: none;
+  stroke: var(--tawny);
+  stroke-width: 1;
+  stroke-dasharray: 3 3;
+  pointer-events: none;
+}
 .thing .front {
   stroke: var(--ink-soft);
   stroke-width: 2.2;
@@ -81,8 +88,8 @@ const fits = (t: PlacedThing) =>
   cursor: grab;
   touch-action: none;
 }
-.thing.chosen polygon,
-.thing:focus-visible polygon {
+.thing.chosen polygon:not(.reach),
+.thing:focus-visible polygon:not(.reach) {
   stroke: var(--tawny);
   stroke-width: 2;
 }

@@ -17,9 +17,11 @@ import StatesPart from './StatesPart.vue';
 import SurfacesPart from './SurfacesPart.vue';
 import SymmetryPart from './SymmetryPart.vue';
 import ThingsPart from './ThingsPart.vue';
-import { PARTS, shownPart, useSurvey } from './useSurvey';
+import { SURVEY_PARTS } from '../../words/stages';
+import { useSurvey } from './useSurvey';
 
-const { project, setting } = useSurvey();
+const { project, setting, session } = useSurvey();
+const shownPart = computed(() => session.surveyPart);
 const router = useRouter();
 const issues = useIssues('survey');
 const trace = ref<TapeTrace | null>(null);
@@ -56,12 +58,12 @@ const subtitle = computed(() =>
     <template #bench>
       <nav class="parts" aria-label="Parts of the survey">
         <button
-          v-for="p in PARTS"
+          v-for="p in SURVEY_PARTS"
           :key="p.id"
           :class="{ here: shownPart === p.id }"
           :aria-current="shownPart === p.id ? 'true' : undefined"
           :data-part-tab="p.id"
-          @click="shownPart = p.id"
+          @click="session.surveyPart = p.id"
         >
           {{ p.name }}
         </button>

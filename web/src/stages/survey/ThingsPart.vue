@@ -135,7 +135,7 @@ const absorbs = (id: string) => setting.value.objects.find((o) => o.id === id)?.
               @update:model-value="set(f, { tiltDeg: $event })"
             />
             <NumberField
-              label="Room around it"
+              label="Room in front of it"
               :model-value="f.clearance"
               :min="0"
               :max="LIMITS.clearance[1]"

@@ -86,17 +86,17 @@ const piece = (
   height: number,
   material: string,
   more: Partial<FreshThing> = {},
-): FreshThing => ({ title, kind, width, depth, height, lift: 0, tiltDeg: 0, material, clearance: 0.3, ...more });
+): FreshThing => ({ title, kind, width, depth, height, lift: 0, tiltDeg: 0, material, clearance: 0, ...more });
 
 export const THINGS: Record<FurnitureKind, FreshThing> = {
-  desk: piece('desk', 'Desk', 1.6, 0.8, 0.74, 'desk-wood', { lift: 0.7 }),
+  desk: piece('desk', 'Desk', 1.6, 0.8, 0.74, 'desk-wood', { lift: 0.7, clearance: 0.6 }),
   sofa: piece('sofa', 'Sofa', 1.9, 0.9, 0.8, 'upholstery-heavy'),
   chair: piece('chair', 'Chair', 0.55, 0.55, 1, 'chair-office'),
   bed: piece('bed', 'Bed', 1.4, 2, 0.5, 'mattress'),
-  shelves: piece('shelves', 'Shelves', 1, 0.3, 2, 'bookshelf'),
+  shelves: piece('shelves', 'Shelves', 1, 0.3, 2, 'bookshelf', { clearance: 0.4 }),
   wardrobe: piece('wardrobe', 'Wardrobe', 1.2, 0.6, 2, 'cupboard-closed', { clearance: 0.6 }),
-  rug: piece('rug', 'Rug', 2, 1.4, 0.01, 'rug-thick', { clearance: 0 }),
+  rug: piece('rug', 'Rug', 2, 1.4, 0.01, 'rug-thick'),
   gobo: piece('gobo', 'Screen', 1, 0.15, 1.6, 'gobo-100'),
-  person: piece('person', 'Person', 0.5, 0.5, 1.25, 'person-seated', { clearance: 0 }),
+  person: piece('person', 'Person', 0.5, 0.5, 1.25, 'person-seated'),
   other: piece('other', 'Thing', 0.6, 0.4, 0.8, 'timber-solid'),
 };

@@ -1,25 +1,10 @@
 /** What the parts of the survey share: the document, walls to choose from, fresh ids, putting and taking away. */
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import type { Put, ThingList } from '@tawny/core/project/commands';
 import { allMaterials } from '@tawny/core/project/materials';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
 import { useSession } from '../../stores/session';
-
-export const PARTS = [
-  { id: 'plan', name: 'Plan' },
-  { id: 'ceiling', name: 'Ceiling' },
-  { id: 'openings', name: 'Openings' },
-  { id: 'surfaces', name: 'Surfaces' },
-  { id: 'things', name: 'Furniture' },
-  { id: 'states', name: 'States' },
-  { id: 'symmetry', name: 'Left, right' },
-  { id: 'brief', name: 'Brief' },
-] as const;
-export type PartId = (typeof PARTS)[number]['id'];
-
-/** Kept while one looks at other stages. */
-export const shownPart = ref<PartId>('plan');
 
 export function useSurvey() {
   const doc = useDocument();
