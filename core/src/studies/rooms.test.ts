@@ -335,6 +335,22 @@ describe('what the survey says', () => {
     expect(codes(edited(out, { type: 'put', list: 'furniture', thing: wardrobe({ x: 3.6, y: 4.2 }) }))).toEqual([]);
   });
 
+  test('room in front of a wardrobe is its front’s, not its back’s', () => {
+    const tall = wardrobe({ x: 2, y: 2, depth: 0.6, width: 1.2, clearance: 0.6 });
+    const desk = (y: number) => wardrobe({ id: 'desk', kind: 'desk', x: 2, y, width: 1.2, depth: 0.5, height: 0.7 });
+    const withDesk = (y: number) =>
+      codes(
+        edited(
+          plainBox(),
+          { type: 'put', list: 'furniture', thing: tall },
+          { type: 'put', list: 'furniture', thing: desk(y) },
+        ),
+      );
+    expect(withDesk(2.7)).toEqual(['survey.no-room-in-front']);
+    expect(withDesk(1.4)).toEqual([]);
+    expect(withDesk(3.3)).toEqual([]);
+  });
+
   test.each([
     [
       'an opening past the end of its wall',
