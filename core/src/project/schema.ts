@@ -5,226 +5,35 @@
  */
 import { z } from 'zod';
 import { CEILING, FLOOR, solidOf, surfaceOfFace } from '../geometry/solid';
-import { GROUPS, HIGHEST_COEFFICIENT, isMaterial } from '../materials/library';
+import { isMaterial } from '../materials/library';
 import { SCHOOLS } from '../targets/targets';
 import { OCTAVES } from '../quantities/bands';
 import { planFault } from './outline';
+import {
+  brief,
+  buying,
+  ceiling,
+  corner,
+  framing,
+  furniture,
+  id,
+  loudspeaker,
+  opening,
+  ownMaterial,
+  panel,
+  partition,
+  patch,
+  state,
+  strip,
+  tape,
+  within,
+} from './pieces';
 import { shapeOf } from './shape';
+
+export { FURNITURE_KINDS, LIMITS, OPENING_KINDS, USES } from './pieces';
 
 export const FORMAT = 'tawny-hall-project';
 export const VERSION = 2;
-
-/** Limits of what a person can tape, m. The fields use the same figures. */
-export const LIMITS = {
-  side: [0.5, 60],
-  height: [1.2, 20],
-  coordinate: [-200, 200],
-  earHeight: [0.3, 2.2],
-  axisHeight: [0.05, 5],
-  minimumDistance: [0.3, 5],
-  triangleSide: [0.3, 8],
-  apexBehind: [0, 0.5],
-  box: [0.05, 1.5],
-  temperatureC: [-10, 45],
-  humidityPercent: [5, 100],
-  pressurePa: [60000, 110000],
-  panelSide: [0.2, 3],
-  panelDepth: [0.01, 0.6],
-  panelGap: [0, 0.6],
-  flowResistivity: [1000, 100000],
-  /** Along or up a wall; a place may lie past its end until the wall is mended. */
-  along: [-60, 60],
-  ceilingTop: [1.2, 30],
-  stripWidth: [0.02, 60],
-  beamLevel: [0.3, 30],
-  platformLevel: [0.01, 5],
-  piece: [0.01, 20],
-  lift: [0, 5],
-  turnDeg: [-360, 360],
-  tiltDeg: [0, 45],
-  clearance: [0, 5],
-  spacing: [0.1, 2],
-  people: [0, 500],
-  levelDb: [0, 140],
-} as const satisfies Record<string, readonly [number, number]>;
-
-const within = (key: keyof typeof LIMITS) => z.number().min(LIMITS[key][0]).max(LIMITS[key][1]);
-const id = z.string().min(1).max(40);
-
-const corner = z.strictObject({ wall: id, x: within('coordinate'), y: within('coordinate') });
-
-const loudspeaker = z.strictObject({
-  id,
-  /** What its tape is marked with. */
-  letter: z.string().min(1).max(3),
-  /** Acoustic centre: the middle of its front, survey coordinates, m. */
-  x: within('coordinate'),
-  y: within('coordinate'),
-  axisHeight: within('axisHeight'),
-  minimumDistance: within('minimumDistance'),
-  box: z.strictObject({ width: within('box'), depth: within('box'), height: within('box') }),
-});
-
-const panel = z.strictObject({
-  width: within('panelSide'),
-  height: within('panelSide'),
-  depth: within('panelDepth'),
-  gap: within('panelGap'),
-  flowResistivity: within('flowResistivity'),
-});
-
-const buying = z.strictObject({
-  frameThickness: z.number().min(0.006).max(0.06),
-  stockLength: z.number().min(0.5).max(8),
-  kerf: z.number().min(0).max(0.01),
-  clothWidth: z.number().min(0.3).max(5),
-  clothTurn: z.number().min(0).max(0.3),
-  waste: z.number().min(0).max(1),
-  packArea: z.number().min(0.1).max(50),
-});
-
-const span = z.strictObject({ start: within('along'), end: within('along') });
-
-const ceiling = z.discriminatedUnion('shape', [
-  z.strictObject({ shape: z.literal('flat') }),
-  z.strictObject({ shape: z.literal('pitch'), along: id, top: within('ceilingTop') }),
-  z.strictObject({
-    shape: z.literal('ridge'),
-    along: id,
-    at: within('side'),
-    top: within('ceilingTop'),
-    far: within('ceilingTop'),
-  }),
-  z.strictObject({ shape: z.literal('step'), along: id, at: within('side'), second: within('ceilingTop') }),
-]);
-
-const strip = (level: 'beamLevel' | 'platformLevel') =>
-  z.strictObject({
-    id,
-    name: z.string().min(1).max(80),
-    /** Wall it runs along; `from` is the distance of its near edge from that wall. */
-    along: id,
-    from: within('along'),
-    width: within('stripWidth'),
-    /** Along the wall from its left end; null for the whole room. */
-    span: span.nullable(),
-    /** Underside of a beam, top of a platform, over the floor. */
-    level: within(level),
-  });
-
-/** A distance along a wall from its left end, as seen from the room. */
-const onWall = z.strictObject({ wall: id, at: within('along') });
-const partition = z.strictObject({ id, name: z.string().min(1).max(80), start: onWall, end: onWall });
-
-/** A rectangle on a face. Walls: from the left end, up from the floor. Floor and ceiling: survey x and y of its corner. */
-const place = { u: within('coordinate'), v: within('coordinate'), width: within('piece'), height: within('piece') };
-
-export const OPENING_KINDS = ['door', 'window', 'vent', 'socket', 'switch', 'radiator', 'hot-equipment'] as const;
-const opening = z.strictObject({
-  id,
-  kind: z.enum(OPENING_KINDS),
-  name: z.string().min(1).max(80),
-  wall: id,
-  ...place,
-  /** Kept free around it, m. */
-  clearance: within('clearance'),
-  /** Null: as the wall. */
-  material: z.string().nullable(),
-  /** Of doors: hinge as seen from the room, and whether the leaf comes into the room. */
-  leaf: z.strictObject({ hinge: z.enum(['left', 'right']), swing: z.enum(['in', 'out']) }).nullable(),
-});
-
-const patch = z.strictObject({
-  id,
-  name: z.string().min(1).max(80),
-  face: id,
-  ...place,
-  material: z.string(),
-});
-
-export const FURNITURE_KINDS = [
-  'desk',
-  'sofa',
-  'chair',
-  'bed',
-  'shelves',
-  'wardrobe',
-  'rug',
-  'gobo',
-  'person',
-  'other',
-] as const;
-const furniture = z.strictObject({
-  id,
-  kind: z.enum(FURNITURE_KINDS),
-  name: z.string().min(1).max(80),
-  /** Middle on the plan, survey coordinates. */
-  x: within('coordinate'),
-  y: within('coordinate'),
-  turnDeg: within('turnDeg'),
-  width: within('piece'),
-  depth: within('piece'),
-  /** Top, and underside, over the floor it stands on. */
-  height: within('piece'),
-  lift: within('lift'),
-  /** Of a desk: its back edge raised by so much. */
-  tiltDeg: within('tiltDeg'),
-  material: z.string(),
-  /** Ground kept free in front of it: doors, drawers, knees. */
-  clearance: within('clearance'),
-});
-
-const framing = z.strictObject({
-  kind: z.enum(['studs', 'joists', 'solid']),
-  spacing: within('spacing'),
-  /** Which way the members run: up or across on walls, along or across the faced wall's direction on ceilings. */
-  runs: z.enum(['up', 'across']),
-  /** First member from the left end or the front. */
-  first: within('along'),
-});
-
-const ownMaterial = z.strictObject({
-  id: z.string().regex(/^own-/).max(60),
-  name: z.string().min(1).max(120),
-  group: z.enum(GROUPS),
-  source: z.enum(['laboratory', 'textbook', 'textbook-varied', 'computed', 'estimate']),
-  /** Octaves 63–8000 Hz; laboratory values above 1 are kept. */
-  alpha: z.array(z.number().min(0).max(HIGHEST_COEFFICIENT)).length(OCTAVES.length),
-  /** "area": a coefficient; "piece": m² a piece. */
-  per: z.enum(['area', 'piece']),
-});
-
-export const USES = ['mixing', 'mastering', 'recording', 'ensemble', 'speech', 'filming', 'listening'] as const;
-const brief = z.strictObject({
-  /** Most important first. */
-  uses: z.array(z.enum(USES)).max(USES.length),
-  people: within('people'),
-  instruments: z.string().max(400),
-  loudestDb: within('levelDb').nullable(),
-  quietestDb: within('levelDb').nullable(),
-  backgroundDb: within('levelDb').nullable(),
-  budget: z.strictObject({ amount: z.number().min(0).max(1e9), currency: z.string().min(1).max(8) }).nullable(),
-  mustStay: z.string().max(2000),
-  look: z.string().max(2000),
-});
-
-const state = z.strictObject({
-  id,
-  name: z.string().min(1).max(80),
-  /** Furniture, patches and openings that are away in this state. */
-  away: z.array(id).max(500),
-  /** Material in this state by surface, patch, opening or piece of furniture. */
-  materials: z.record(id, z.string()),
-  /** Partitions that are closed. */
-  closed: z.array(id).max(20),
-});
-
-/** What the tape said walking round the room: each wall's length and the angle inside the room at its end. */
-const leg = z.strictObject({ wall: id, length: within('side'), insideDeg: z.number().min(1).max(359) });
-const tape = z.strictObject({
-  legs: z.array(leg).max(200),
-  diagonals: z.array(z.strictObject({ from: id, to: id, length: z.number().min(0.05).max(120) })).max(200),
-});
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
