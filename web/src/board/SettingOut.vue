@@ -234,7 +234,7 @@ const jointX = (wall: string) =>
       @keydown="onKey"
       @pointerdown="onGround"
     >
-      <text class="title" :x="plan.x" :y="plan.y - (labelled ? 26 : 10)">
+      <text class="title" :x="plan.x" :y="plan.y - extent.ahead * plan.scale - (labelled ? 26 : 10)">
         Plan
         <tspan class="soft">{{ planSize }}</tspan>
       </text>
@@ -305,7 +305,7 @@ const jointX = (wall: string) =>
       </g>
 
       <template v-if="!planOnly">
-        <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - 10">
+        <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - extent.ahead * layout.ceiling.scale - 10">
           Ceiling
           <tspan class="soft">as mirrored in the floor</tspan>
         </text>

@@ -2,7 +2,7 @@ import { spread } from '../charts/axis';
 import { boardLayout, offSheet, onSheet, planLayout } from './layout';
 import { areaPath, hatchPath, linePath, tapePath } from './shapes';
 
-const ROOM = { width: 3.9, length: 5.3, height: 2.7, around: 18.4 };
+const ROOM = { width: 3.9, length: 5.3, height: 2.7, ahead: 0, around: 18.4 };
 
 describe('the board’s layout', () => {
   test.each([
@@ -24,7 +24,7 @@ describe('the board’s layout', () => {
   });
 
   test('a wide room is stacked, a long one stands side by side', () => {
-    const wide = boardLayout(834, 660, { width: 9, length: 3, height: 2.5, around: 24 }, false);
+    const wide = boardLayout(834, 660, { width: 9, length: 3, height: 2.5, ahead: 0, around: 24 }, false);
     expect(wide.ceiling.x).toBe(wide.plan.x);
     const long = boardLayout(834, 660, ROOM, false);
     expect(long.ceiling.y).toBe(long.plan.y);

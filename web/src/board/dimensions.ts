@@ -30,7 +30,7 @@ export function dimensionsOf(scene: BoardScene, layout: BoardLayout, room: RoomE
   };
   /** From the wall at the left across to a place `at` m right of the datum, under the plan. */
   const fromLeft = (metres: number, at = metres): Dimension => {
-    const y = plan.y + room.length * plan.scale + 10;
+    const y = plan.y + (room.length - room.ahead) * plan.scale + 10;
     const x1 = plan.x + (at - metres) * plan.scale;
     const x = plan.x + at * plan.scale;
     return {
@@ -83,5 +83,9 @@ export function dimensionsOf(scene: BoardScene, layout: BoardLayout, room: RoomE
     ];
   }
   if (scene.field || scene.editPlan) return planOnly || !scene.editPlan ? [] : [fromFloor(room.height, strip.x + 14)];
-  return [fromFront(room.length), fromLeft(room.width), ...(planOnly ? [] : [fromFloor(room.height, strip.x + 14)])];
+  return [
+    fromFront(room.length, room.length - room.ahead),
+    fromLeft(room.width),
+    ...(planOnly ? [] : [fromFloor(room.height, strip.x + 14)]),
+  ];
 }

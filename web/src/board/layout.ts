@@ -25,6 +25,8 @@ export interface BoardLayout {
 export interface RoomExtent {
   width: number;
   length: number;
+  /** What lies in front of the faced wall's line: a recess beside it, m. The datum is so far below the drawing's top. */
+  ahead: number;
   height: number;
   /** Sum of the walls' lengths. */
   around: number;
@@ -72,9 +74,10 @@ export function boardLayout(
   const asideWidth = MARGIN + inner - asideX;
   const plansEnd = ceiling.y + planHeight;
   const stripY = plansEnd + BELOW + TITLE * 2;
+  const datum = room.ahead * scale;
   return {
-    plan: { x: MARGIN + around, y: top, scale },
-    ceiling,
+    plan: { x: MARGIN + around, y: top + datum, scale },
+    ceiling: { ...ceiling, y: ceiling.y + datum },
     strip: { x: MARGIN, y: stripY, scale: stripScale },
     aside:
       roomForAside && asideWidth >= 120
@@ -90,7 +93,7 @@ export function planLayout(width: number, height: number, room: RoomExtent): Boa
     8,
     Math.min((width - 2 * MARGIN - GUTTER) / room.width, (height - TITLE - BELOW - 26) / room.length),
   );
-  const plan = { x: MARGIN, y: TITLE + 18, scale };
+  const plan = { x: MARGIN, y: TITLE + 18 + room.ahead * scale, scale };
   return { plan, ceiling: plan, strip: plan, aside: null, height };
 }
 

@@ -1,9 +1,10 @@
 import { createProject } from '@tawny/core/project/create';
+import { edited, plainBox } from '@tawny/core/testing/rooms';
 import { studyMarks } from '@tawny/core/studies/marks';
 import { settingOf } from '@tawny/core/studies/setting';
 import { dimensionsOf } from './dimensions';
 import { boardLayout, offSheet } from './layout';
-import { flatTape, placedPanels, planTape, roomExtent, soundPaths, stripTape } from './placements';
+import { flatTape, outlinePoints, placedPanels, planTape, roomExtent, soundPaths, stripTape } from './placements';
 import { wallFaces } from './room';
 import type { BoardScene } from './types';
 
@@ -45,6 +46,20 @@ test('every mark has one strip of tape on the plan’s edge, the floor or the ce
   expect(onPlan).toHaveLength(10);
   expect(flatTape(marks, 'ceiling', layout.ceiling)).toHaveLength(2);
   expect(stripTape(setting, marks, layout.strip)).toHaveLength(8);
+});
+
+test('a recess beside the faced wall stays on the board: the datum lies below the drawing’s top', () => {
+  const notched = edited(plainBox(), { type: 'insert-recess', wall: 'A', from: 3, width: 1, depth: 0.7 });
+  const set = settingOf(notched);
+  const room = roomExtent(set);
+  expect(room).toMatchObject({ length: expect.closeTo(5.7, 9), ahead: expect.closeTo(0.7, 9) });
+  const sheets = boardLayout(834, 660, room, false);
+  const top = Math.min(
+    ...outlinePoints(set, sheets.plan)
+      .split(' ')
+      .map((p) => Number(p.split(',')[1])),
+  );
+  expect(top).toBeGreaterThanOrEqual(boardLayout(834, 660, { ...room, ahead: 0 }, false).plan.y - 1e-6);
 });
 
 test('tape lies where its mark is: back from px to metres', () => {

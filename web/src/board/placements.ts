@@ -22,9 +22,12 @@ export interface PlacedRect {
 
 /** Largest sizes of the room in the listener's frame, m. */
 export function roomExtent(setting: Setting): RoomExtent {
+  const ys = setting.solid.plan.map((c) => c.at[1]);
+  const ahead = Math.max(0, -Math.min(...ys));
   return {
     width: Math.max(...setting.solid.plan.map((c) => c.at[0])),
-    length: Math.max(...setting.solid.plan.map((c) => c.at[1])),
+    length: Math.max(...ys) + ahead,
+    ahead,
     height: setting.solid.height,
     around: wallStrip(setting.solid).reduce((sum, w) => sum + w.length, 0),
   };
