@@ -7,9 +7,9 @@ const ROOM = { width: 3.9, length: 5.3, height: 2.7, ahead: 0, around: 18.4 };
 describe('the board’s layout', () => {
   test.each([
     [834, 660, ROOM],
-    [834, 660, { width: 9, length: 4, height: 3.5, around: 26 }],
+    [834, 660, { width: 9, length: 4, height: 3.5, ahead: 0, around: 26 }],
     [1500, 900, ROOM],
-    [620, 500, { width: 2.3, length: 8, height: 2.2, around: 20.6 }],
+    [620, 500, { width: 2.3, length: 8, height: 2.2, ahead: 0, around: 20.6 }],
   ])('at %i × %i nothing overlaps or leaves the sheet', (width, height, room) => {
     const { plan, ceiling, strip, aside, height: total } = boardLayout(width, height, room, true);
     const beside = ceiling.x > plan.x + room.width * plan.scale;
