@@ -31,21 +31,23 @@ export function decayInputs(
   const faces = stretchesOf(setting).map((s): DecayFace => {
     const shared = {
       id: s.id,
+      surface: s.face.surface,
       name: s.name,
       area: s.area,
       axis: s.face.axis,
       alpha: [...s.material.alpha],
       spread: SPREAD[s.material.source],
       isFloor: s.face.kind === 'floor',
+      isPart: s.id !== s.face.id,
     };
     // Panels hang on what shows of the face itself.
-    if (s.id !== s.face.id) return { ...shared, usable: false, capacity: 0, needed: 0, chosen: 0 };
+    if (shared.isPart) return { ...shared, usable: false, capacity: 0, needed: 0, chosen: 0 };
     const cover = marks.covers.find((c) => c.face === s.id)!;
     const fits = Math.floor((s.area + 1e-9) / (panel.width * panel.height));
     const capacity = Math.min(cover.capacity, fits);
     return {
       ...shared,
-      usable: usable.includes(s.id),
+      usable: usable.includes(s.face.surface),
       capacity,
       needed: cover.needed ?? 0,
       chosen: Math.min(counts[s.id] ?? 0, capacity),

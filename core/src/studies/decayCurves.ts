@@ -15,6 +15,8 @@ import type { DecayLimits } from '../targets/targets';
 
 export interface DecayFace {
   id: string;
+  /** What leave to hang is given by: all pieces of one ceiling together. */
+  surface: string;
   name: string;
   area: number;
   axis: PairAxis;
@@ -27,6 +29,8 @@ export interface DecayFace {
   needed: number;
   chosen: number;
   isFloor: boolean;
+  /** A door, window or patch on a surface: nothing is hung on it. */
+  isPart: boolean;
 }
 
 export interface DecayRoom {

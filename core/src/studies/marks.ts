@@ -215,7 +215,7 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
         values: { face: face.name, chosen, capacity },
       });
     }
-    if (own.length > 0 && plan === null && usable.includes(face.id)) {
+    if (own.length > 0 && plan === null && usable.includes(face.surface)) {
       issues.push({
         code: 'marks.panel-too-large',
         severity: 'warning',

@@ -151,6 +151,24 @@ describe('decay in real rooms', () => {
     expect(capacity(inputs)).toBeLessThan(capacity(bare));
   });
 
+  test('leave to hang on the ceiling holds for all its pieces; doors and patches are no place', () => {
+    const p = edited(
+      plainBox(),
+      { type: 'put', list: 'openings', thing: door() },
+      {
+        type: 'put',
+        list: 'beams',
+        thing: { id: 'beam', name: 'Beam', along: 'A', from: 2, width: 0.3, span: null, level: 2.2 },
+        material: 'plasterboard-joists',
+      },
+    );
+    const { faces } = decayInputs(p);
+    const named = (id: string) => faces.find((f) => f.id === id)!;
+    expect(['ceiling', 'ceiling 2', 'beam', 'door'].map((id) => named(id).usable)).toEqual([true, true, false, false]);
+    expect(named('ceiling 2').capacity).toBeGreaterThan(0);
+    expect(named('door')).toMatchObject({ isPart: true, capacity: 0 });
+  });
+
   test('both sides alike is asked of all left walls against all right walls', () => {
     const p = edited(plainBox(), { type: 'insert-recess', wall: 'B', from: 2, width: 1, depth: -0.3 });
     const [left, right] = decayInputs(p).alike!;

@@ -21,7 +21,12 @@ const panel = computed(() => project.value.treatment.panel);
 const schools = SCHOOLS.map((s) => ({ value: s, title: SCHOOL_WORDS[s].name }));
 const LOWEST = [63, 125, 250] as const;
 const lowest = LOWEST.map((o) => ({ value: o, title: `${o} Hz` }));
-const faces = computed(() => results.inputs!.faces);
+/** Faces a panel fits on, or that have some set. Leave is given by surface: all pieces of one ceiling together. */
+const faces = computed(() =>
+  results.inputs!.faces.filter(
+    (f) => !f.isFloor && !f.isPart && (f.capacity > 0 || (project.value.treatment.counts[f.id] ?? 0) > 0),
+  ),
+);
 const setPanel = (change: Partial<typeof panel.value>) => doc.run({ type: 'set-panel', panel: change });
 function use(id: string, on: boolean): void {
   const usable = project.value.treatment.usable.filter((f) => f !== id);
@@ -139,8 +144,10 @@ const word = computed(() => coverageWord(props.result?.chosen.coverage ?? 0)[0])
       </tr>
     </thead>
     <tbody>
-      <tr v-for="f in faces.filter((k) => !k.isFloor)" :key="f.id">
-        <td><v-checkbox :model-value="f.usable" :label="f.name" @update:model-value="use(f.id, $event === true)" /></td>
+      <tr v-for="f in faces" :key="f.id">
+        <td>
+          <v-checkbox :model-value="f.usable" :label="f.name" @update:model-value="use(f.surface, $event === true)" />
+        </td>
         <td class="figure">{{ f.needed }}</td>
         <td class="figure">{{ f.capacity }}</td>
         <td class="figure">
