@@ -206,7 +206,7 @@ export function createView(host: HTMLElement, onWalking: (now: boolean) => void)
     if (!current) return;
     setWalking(false);
     const { at, size } = middle();
-    camera.position.set(at.x + size * 0.42, at.y + size * 0.62, at.z + size * 0.68);
+    camera.position.set(at.x + size * 0.46, at.y + size * 0.68, at.z + size * 0.76);
     orbit.target.copy(at);
     orbit.update();
     draw();
