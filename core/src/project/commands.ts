@@ -9,6 +9,7 @@ import { schoolFor } from './brief';
 import { type BoxRoom, boxCorners } from './create';
 import { mirrored, placeByRule, stereoPair } from './placing';
 import { type OutlineCorner, planFault } from './outline';
+import { solidFault } from './shape';
 import { forgetMissing, insertRecess, moveWall, removeCorner, setOutline, splitWall } from './outlineEdits';
 import {
   type Beam,
@@ -325,7 +326,7 @@ export function applyCommand(project: Project, command: Command): Applied {
 }
 
 /**
- * What a command would make of the document, for a drag in hand: only what a drag can break (the outline) is checked.
+ * What a command would make of the document, for a drag in hand: only what a drag can break (outline and solid) is checked.
  * Never stored; letting go runs {@link applyCommand}.
  */
 export function previewCommand(project: Project, command: Command): Project {
@@ -334,6 +335,8 @@ export function previewCommand(project: Project, command: Command): Project {
   if (fault) {
     throw new CommandRefused(command.type, `room.corners.${fault.corner}`, fault.sentence, fault.at);
   }
+  const unbuildable = solidFault(next.room);
+  if (unbuildable !== null) throw new CommandRefused(command.type, 'room.ceiling', unbuildable, null);
   return next;
 }
 

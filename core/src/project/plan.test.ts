@@ -1,7 +1,7 @@
 import { seeded } from '../testing/random';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
 import { outlineArea } from '../geometry/polygon';
-import { applyCommand, type Command, CommandRefused, patchProject } from './commands';
+import { applyCommand, type Command, CommandRefused, patchProject, previewCommand } from './commands';
 import { planFault } from './outline';
 import { wallLength } from './outlineEdits';
 import type { Project } from './schema';
@@ -173,6 +173,23 @@ describe('editing the plan', () => {
   });
 });
 
+describe('a drag in hand', () => {
+  const ridged = edited(plainBox(), {
+    type: 'set-ceiling',
+    ceiling: { shape: 'ridge', along: 'D', at: 2, top: 3.4, far: 2.5 },
+  });
+
+  test('shows what letting go would make', () => {
+    const command = { type: 'move-wall', wall: 'B', by: 0.5 } as const;
+    expect(previewCommand(ridged, command)).toEqual(applyCommand(ridged, command).project);
+  });
+
+  test('is refused where the outline or the solid breaks, never shown broken', () => {
+    expect(() => previewCommand(ridged, { type: 'move-corner', wall: 'C', x: -1, y: 2 })).toThrow(/crosses wall/);
+    expect(() => previewCommand(ridged, { type: 'move-wall', wall: 'B', by: 2.2 })).toThrow(/ridge must lie between/);
+  });
+});
+
 describe('the tape', () => {
   test('a plan taped from itself closes, and walks to itself', () => {
     const ell = edited(plainBox(), { type: 'insert-recess', wall: 'C', from: 0, width: 2, depth: 1.5 });
@@ -258,6 +275,23 @@ describe('states', () => {
     expect(wallLength(p.room, 'shut')).toBeCloseTo(1.5, 9);
     expect(p.room.openings[0]).toMatchObject({ wall: 'C', u: expect.closeTo(0.05, 12) });
     expect(planFault(p.room.corners)).toBeNull();
+  });
+
+  test('a partition that would leave no room that stands is not closed', () => {
+    // Beyond the cut lies the ridge: what is left has none to measure.
+    const p = edited(
+      plainBox(),
+      { type: 'set-ceiling', ceiling: { shape: 'ridge', along: 'A', at: 4, top: 3.4, far: 2.5 } },
+      {
+        type: 'put',
+        list: 'partitions',
+        thing: { id: 'shut', name: 'Screen wall', start: { wall: 'B', at: 3 }, end: { wall: 'D', at: 2 } },
+        material: 'plasterboard-studs',
+      },
+      { type: 'put-state', state: { id: 's', name: 'Shut', away: [], materials: {}, closed: ['shut'] } },
+    );
+    expect(inState(p, 's').room.corners).toHaveLength(4);
+    expect(inState(p, 's').room.surfaces.shut).toBeUndefined();
   });
 
   test('taking a thing away takes it out of the states too', () => {

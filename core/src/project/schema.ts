@@ -4,7 +4,7 @@
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
 import { z } from 'zod';
-import { CEILING, FLOOR, solidOf, surfaceOfFace } from '../geometry/solid';
+import { CEILING, FLOOR, surfaceOfFace } from '../geometry/solid';
 import { isMaterial } from '../materials/library';
 import { SCHOOLS } from '../targets/targets';
 import { OCTAVES } from '../quantities/bands';
@@ -28,7 +28,7 @@ import {
   tape,
   within,
 } from './pieces';
-import { shapeOf } from './shape';
+import { solidFault } from './shape';
 
 export { FURNITURE_KINDS, LIMITS, OPENING_KINDS, USES } from './pieces';
 
@@ -206,18 +206,6 @@ function checkRoom(p: Project, wrong: Wrong): void {
   }
 }
 
-/** The solid itself: only looked at when the plan is sound. */
-function checkSolid(room: Room, wrong: Wrong): void {
-  const plain = room.ceiling.shape === 'flat' && room.beams.length === 0 && room.platforms.length === 0;
-  if (plain) return;
-  try {
-    solidOf(shapeOf(room));
-  } catch (error) {
-    if (!(error instanceof RangeError)) throw error;
-    wrong(['room', 'ceiling'], error.message);
-  }
-}
-
 export const projectSchema = shape.superRefine((p, ctx) => {
   let sound = true;
   const wrong: Wrong = (path, message) => {
@@ -228,7 +216,9 @@ export const projectSchema = shape.superRefine((p, ctx) => {
   const walls = p.room.corners.map((c) => c.wall);
   const fault = planFault(p.room.corners);
   if (fault) wrong(['room', 'corners', fault.corner], fault.sentence);
-  if (sound) checkSolid(p.room, wrong);
+  // The solid itself is looked at only when the plan is sound.
+  const unbuildable = sound ? solidFault(p.room) : null;
+  if (unbuildable !== null) wrong(['room', 'ceiling'], unbuildable);
   if (!walls.includes(p.listening.facing)) {
     wrong(['listening', 'facing'], `expected one of the walls ${walls.join(', ')}, got "${p.listening.facing}"`);
   }

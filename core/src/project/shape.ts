@@ -1,5 +1,5 @@
 /** The document's room as geometry asks for it. */
-import type { PlanCorner, RoomShape } from '../geometry/solid';
+import { type PlanCorner, type RoomShape, solidOf } from '../geometry/solid';
 import type { Vec2 } from '../geometry/vector';
 import type { OutlineCorner } from './outline';
 
@@ -17,4 +17,17 @@ export function shapeOf(room: RoomGeometry, turn: (p: Vec2) => Vec2 = (p) => p):
     beams: room.beams,
     platforms: room.platforms,
   };
+}
+
+/** Why a room of sound outline cannot be built (a ridge outside it, no height left), in a sentence; null when it can. */
+export function solidFault(room: RoomGeometry): string | null {
+  // Over a flat room there is nothing to go wrong.
+  if (room.ceiling.shape === 'flat' && room.beams.length === 0 && room.platforms.length === 0) return null;
+  try {
+    solidOf(shapeOf(room));
+    return null;
+  } catch (error) {
+    if (error instanceof RangeError) return error.message;
+    throw error;
+  }
 }

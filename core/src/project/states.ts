@@ -4,7 +4,8 @@
  */
 import { insideOutline } from '../geometry/polygon';
 import type { Vec2 } from '../geometry/vector';
-import type { OutlineCorner } from './outline';
+import { type OutlineCorner, planFault } from './outline';
+import { solidFault } from './shape';
 import type { Partition, Project, Room, RoomState } from './schema';
 
 const away = (a: OutlineCorner, b: OutlineCorner) => Math.hypot(b.x - a.x, b.y - a.y);
@@ -46,7 +47,7 @@ function halfBetween(corners: readonly OutlineCorner[], from: Cut, to: Cut, name
   return { corners: whole, shortened: { wall: first.wall, by: from.at } };
 }
 
-/** The room with a partition built; the side with the point is kept. Null when the cut leaves no room there. */
+/** The room with a partition built; the side with the point is kept. Null when the cut leaves no room that stands there. */
 export function closedOff(room: Room, partition: Partition, keep: Vec2): Room | null {
   const [a, b] = [cutAt(room.corners, partition.start), cutAt(room.corners, partition.end)];
   if (!a || !b || Math.hypot(a.point[0] - b.point[0], a.point[1] - b.point[1]) < 0.05) return null;
@@ -81,7 +82,7 @@ export function closedOff(room: Room, partition: Partition, keep: Vec2): Room | 
   const platforms = strips(room.platforms);
   const outline = half.corners.map((c): Vec2 => [c.x, c.y]);
   const stays = new Set([...walls, 'floor', 'ceiling', ...beams.map((s) => s.id), ...platforms.map((s) => s.id)]);
-  return {
+  const closed: Room = {
     ...room,
     corners: half.corners,
     ceiling: room.ceiling.shape !== 'flat' && !walls.has(room.ceiling.along) ? { shape: 'flat' } : room.ceiling,
@@ -94,6 +95,7 @@ export function closedOff(room: Room, partition: Partition, keep: Vec2): Room | 
     furniture: room.furniture.filter((f) => insideOutline([f.x, f.y], outline)),
     framing: Object.fromEntries(Object.entries(room.framing).filter(([name]) => stays.has(name))),
   };
+  return planFault(closed.corners) === null && solidFault(closed) === null ? closed : null;
 }
 
 function openPartitionsRemoved(room: Room): Room {

@@ -184,6 +184,14 @@ function tapeIssues(project: Project): Issue[] {
   return issues;
 }
 
+/** Partitions the present state closes, but that cut off no room with the head in it. */
+function partitionIssues(document: Project, setting: Setting): Issue[] {
+  const state = document.states.list.find((s) => s.id === document.states.current);
+  return document.room.partitions
+    .filter((t) => state?.closed.includes(t.id) && !setting.faces.some((f) => f.id === t.id))
+    .map((t) => ({ code: 'survey.partition-open', severity: 'warning', where: [t.id], values: { name: t.name } }));
+}
+
 function surfaceIssues(setting: Setting): Issue[] {
   const issues: Issue[] = [];
   const { patches, beams } = setting.project.room;
@@ -227,6 +235,7 @@ export function studySurvey(document: Project, setting: Setting): Study<SurveyRe
       ...surfaceIssues(setting),
       ...thingIssues(setting, swings),
       ...tapeIssues(document),
+      ...partitionIssues(document, setting),
     ],
     working: symmetry.working,
   };

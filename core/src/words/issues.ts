@@ -78,6 +78,8 @@ const SENTENCES: Record<string, Say> = {
   'survey.thing-outside': (v) => `${v.name} stands outside the room with ${percent(v.part)} % of its ground.`,
   'survey.thing-too-high': (v, l) => `${v.name} is ${l('height')} high, the ceiling there ${l('ceiling')}.`,
   'survey.things-overlap': (v) => `${v.name} and ${v.other} stand in the same place.`,
+  'survey.partition-open': (v) =>
+    `${v.name} cannot be closed in this state: it does not cut off a room with the head in it. It counts as open.`,
   'survey.no-room-in-front': (v) => `${v.name} has not the room in front that it asks for: ${v.by} is in it.`,
   'survey.door-blocked': (v) => `${v.name} cannot open: ${v.by} stands in its swing. Keep the way out free.`,
   'survey.tape-open': (_v, l) =>
