@@ -61,19 +61,26 @@ function likeWall(project: Project, wall: string, names: readonly string[]): voi
   }
 }
 
-/** Things on a wall, each with where it lies along it. */
+/** Things on a wall and ends of partitions, each with where it lies along it. */
 function hangings(room: Room, wall: string): { middle: number; put: (wall: string, back: number) => void }[] {
+  const ends = room.partitions.flatMap((t) => [t.start, t.end]).filter((e) => e.wall === wall);
   const things = [
     ...room.openings.filter((o) => o.wall === wall).map((o) => ({ thing: o, key: 'wall' as const })),
     ...room.patches.filter((t) => t.face === wall).map((t) => ({ thing: t, key: 'face' as const })),
   ];
-  return things.map(({ thing, key }) => ({
-    middle: thing.u + thing.width / 2,
-    put: (name, back) => {
-      (thing as unknown as Record<string, unknown>)[key] = name;
-      thing.u -= back;
-    },
-  }));
+  return [
+    ...things.map(({ thing, key }) => ({
+      middle: thing.u + thing.width / 2,
+      put: (name: string, back: number) => {
+        (thing as unknown as Record<string, unknown>)[key] = name;
+        thing.u -= back;
+      },
+    })),
+    ...ends.map((end) => ({
+      middle: end.at,
+      put: (name: string, back: number) => void Object.assign(end, { wall: name, at: end.at - back }),
+    })),
+  ];
 }
 
 /** Puts a corner into a wall, `at` m from its left end; the right part becomes a wall of its own. Returns its name. */
@@ -98,9 +105,6 @@ export function splitWall(project: Project, wall: string, at: number): string {
   });
   likeWall(project, wall, [name]);
   for (const thing of hangings(room, wall)) if (thing.middle > at) thing.put(name, at);
-  for (const end of room.partitions.flatMap((t) => [t.start, t.end])) {
-    if (end.wall === wall && end.at > at) Object.assign(end, { wall: name, at: end.at - at });
-  }
   return name;
 }
 
@@ -114,7 +118,6 @@ function inherit(project: Project, gone: string, heir: string): void {
   if (treatment.counts[gone] !== undefined) delete treatment.counts[gone];
   for (const s of [...room.beams, ...room.platforms]) if (s.along === gone) s.along = heir;
   if (room.ceiling.shape !== 'flat' && room.ceiling.along === gone) room.ceiling.along = heir;
-  for (const end of room.partitions.flatMap((t) => [t.start, t.end])) if (end.wall === gone) end.wall = heir;
   for (const s of states.list) if (s.materials[gone] !== undefined) delete s.materials[gone];
 }
 
@@ -168,12 +171,7 @@ export function insertRecess(project: Project, wall: string, from: number, width
   const named = parts.map((p, k) => ({ ...p, wall: k === 0 ? wall : fresh[k - 1]! }));
   room.corners.splice(i, 1, ...named.map(({ wall: name, x, y }) => ({ wall: name, x, y })));
   // At an end the recess has no side of its own there: the neighbouring wall runs on to its face.
-  if (atEnd) {
-    const last = named[named.length - 1]!;
-    const next = room.corners[(i + named.length) % room.corners.length]!;
-    const moved = at(length, depth);
-    if (last.what === 'face') Object.assign(next, moved);
-  }
+  if (atEnd) Object.assign(room.corners[(i + named.length) % room.corners.length]!, at(length, depth));
   likeWall(project, wall, fresh);
   for (const thing of things) {
     const home =

@@ -49,6 +49,21 @@ describe('editing the plan', () => {
     expect(back.room.openings[0]).toMatchObject({ wall: 'B', u: expect.closeTo(3.8, 12) });
   });
 
+  test('a partition ends where it ended, whatever corners come and go', () => {
+    const start = edited(plainBox(), {
+      type: 'put',
+      list: 'partitions',
+      thing: { id: 'shut', name: 'Screen', start: { wall: 'B', at: 4 }, end: { wall: 'D', at: 1 } },
+      material: 'plasterboard-studs',
+    });
+    const cut = edited(start, { type: 'insert-recess', wall: 'B', from: 1, width: 1, depth: 0.3 });
+    expect(cut.room.partitions[0]!.start).toEqual({ wall: 'H', at: 2 });
+    const split = edited(start, { type: 'split-wall', wall: 'B', at: 2.5 });
+    expect(split.room.partitions[0]!.start).toEqual({ wall: 'E', at: 1.5 });
+    const back = edited(split, { type: 'remove-corner', wall: 'E' });
+    expect(back.room.partitions[0]!.start).toEqual({ wall: 'B', at: 4 });
+  });
+
   test('a wall moves parallel to itself and its neighbours follow', () => {
     const p = edited(plainBox(), { type: 'move-wall', wall: 'B', by: 0.5 });
     expect(areaOf(p)).toBeCloseTo(3.5 * 5, 12);

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { seeded } from '../testing/random';
-import { door } from '../testing/rooms';
+import { door, wardrobe } from '../testing/rooms';
 import { insideOutline } from '../geometry/polygon';
 import { applyCommand, type Command, patchProject } from './commands';
 import { createProject } from './create';
@@ -171,6 +171,11 @@ describe('the saved document', () => {
       'a ridge outside the room',
       (p) => void (p.room.ceiling = { shape: 'ridge', along: 'A', at: 9, top: 3, far: 2 }),
       /room\.ceiling/,
+    ],
+    [
+      'a desk thinner than nothing',
+      (p) => void p.room.furniture.push(wardrobe({ height: 0.7, lift: 0.7 })),
+      /furniture\.0\.lift/,
     ],
     ['a state that is not there', (p) => void (p.states.current = 'none'), /states\.current/],
     ['an endless height', (p) => void (p.room.height = Infinity), /room\.height/],

@@ -115,6 +115,9 @@ export type Brief = Project['brief'];
 export type Use = Brief['uses'][number];
 export type Leg = Project['tape']['legs'][number];
 
+/** A body flatter than this has no sides, m. */
+const LEAST_BODY = 0.005;
+
 type Wrong = (path: (string | number)[], message: string) => void;
 
 /** Names of every surface of the room that has a material of its own. */
@@ -170,7 +173,15 @@ function checkRoom(p: Project, wrong: Wrong): void {
     }
     material(['room', 'patches', i, 'material'], t.material);
   });
-  room.furniture.forEach((f, i) => material(['room', 'furniture', i, 'material'], f.material));
+  room.furniture.forEach((f, i) => {
+    material(['room', 'furniture', i, 'material'], f.material);
+    if (f.lift > f.height - LEAST_BODY) {
+      wrong(
+        ['room', 'furniture', i, 'lift'],
+        `the underside of ${f.name} must lie below its top, ${f.height} m, got ${f.lift} m`,
+      );
+    }
+  });
   for (const face of Object.keys(room.framing)) {
     if (!faces.includes(face)) wrong(['room', 'framing', face], 'expected the name of a surface of this room');
   }

@@ -6,7 +6,7 @@
  */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
-import { localToStrip, stripToLocal, wallStrip } from '@tawny/core/geometry/unfold';
+import { stripToLocal, wallStrip } from '@tawny/core/geometry/unfold';
 import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
 import { dimensionsOf } from './dimensions';
 import { boardLayout, offSheet, onSheet, planLayout, type Sheet } from './layout';
@@ -209,15 +209,6 @@ function onGround(event: PointerEvent): void {
   addEventListener('pointerup', up);
   addEventListener('pointercancel', up);
 }
-const jointX = (wall: string) =>
-  onSheet(
-    strip.value,
-    localToStrip(
-      wallStrip(setting.value.solid).find((w) => w.wall === wall)!,
-      0,
-      [0, 0],
-    ),
-  )[0];
 </script>
 
 <template>
@@ -253,8 +244,6 @@ const jointX = (wall: string) =>
         :floors="floors"
         :overhead="overhead"
         :things="things"
-        :openings="openings"
-        outline=""
         :selected="scene.selected"
         :movable="scene.editThings"
         @select="emit('select', $event)"
@@ -345,10 +334,10 @@ const jointX = (wall: string) =>
           </text>
           <polygon class="sheet outline" :class="{ chosen: isChosen('face', w.id) }" :points="w.points" />
           <line
-            v-if="jointX(w.id) > strip.x + 1"
+            v-if="w.x > strip.x + 1"
             class="fold"
-            :x1="jointX(w.id)"
-            :x2="jointX(w.id)"
+            :x1="w.x"
+            :x2="w.x"
             :y1="strip.y - 5"
             :y2="strip.y + extent.height * strip.scale + 5"
           />

@@ -55,7 +55,7 @@ export const useResults = defineStore('results', () => {
 
   /**
    * Everything cheap. Each study is computed when somebody first asks for it, so that a drag costs only what is on the
-   * screen; the solid itself may be refused by geometry while a drag passes through a place that cannot be.
+   * screen.
    */
   const quick = computed(() => {
     const project: Project | null = document.project;

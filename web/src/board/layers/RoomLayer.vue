@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** The plan's own drawing: floor, patches, furniture, beams overhead, walls with doors and windows. */
-import type { PlacedFace, PlacedThing, PlanOpening } from '../room';
+import type { PlacedFace, PlacedThing } from '../room';
 import type { Chosen } from '../types';
 import PartShape from './PartShape.vue';
 
@@ -8,8 +8,6 @@ const props = defineProps<{
   floors: readonly PlacedFace[];
   overhead: readonly PlacedFace[];
   things: readonly PlacedThing[];
-  openings: readonly PlanOpening[];
-  outline: string;
   selected: Chosen | null;
   movable: boolean;
 }>();
