@@ -23,7 +23,8 @@ import { flatTape, outlinePoints, placedPanels, planTape, roomExtent, soundPaths
 import { ceilingNotes, levelFaces, placedThings, planOpenings, pointsText, wallFaces, wallHandles } from './room';
 import { nudgeOf, startDrag } from './tools/drag';
 import type { BoardScene, Chosen, Move, MoveKind } from './types';
-import { FITTED, panned, type View, viewed, zoomed } from './view';
+import { useLens } from './tools/lens';
+import { FITTED, viewed } from './view';
 
 const props = defineProps<{ scene: BoardScene; withAside?: boolean; planOnly?: boolean; still?: boolean }>();
 const emit = defineEmits<{
@@ -53,7 +54,8 @@ const marks = computed(() => props.scene.marks);
 /** While the plan is dragged the drawing keeps its place: it is fitted to the room as it was. */
 const kept = ref<ReturnType<typeof roomExtent> | null>(null);
 const extent = computed(() => roomExtent(setting.value));
-const view = ref<View>(FITTED);
+const lens = useLens(svg, size);
+const { view } = lens;
 /** On a phone the walls' lengths are in the bench alone. */
 const labelled = computed(() => props.scene.editPlan && size.value.width > 560);
 const fitted = computed(() =>
@@ -171,43 +173,11 @@ function key(event: KeyboardEvent, kind: MoveKind, id: string, from: readonly [n
   emit('nudged', { kind, id, from, scale, to: [from[0] + by[0], from[1] + (up ? -by[1] : by[1])] });
 }
 
-function onWheel(event: WheelEvent): void {
-  if (props.still || !(event.ctrlKey || event.metaKey)) return;
-  event.preventDefault();
-  view.value = zoomed(view.value, Math.exp(-event.deltaY / 400), pointer(event.clientX, event.clientY));
-}
-function zoomBy(factor: number): void {
-  view.value = zoomed(view.value, factor, [size.value.width / 2, size.value.height / 2]);
-}
-function onKey(event: KeyboardEvent): void {
-  if (event.target !== svg.value || event.ctrlKey || event.metaKey) return;
-  const shift = { ArrowLeft: [40, 0], ArrowRight: [-40, 0], ArrowUp: [0, 40], ArrowDown: [0, -40] }[event.key];
-  if (event.key === '+' || event.key === '=') zoomBy(1.25);
-  else if (event.key === '-') zoomBy(0.8);
-  else if (event.key === '0') view.value = FITTED;
-  else if (shift) view.value = panned(view.value, shift[0]!, shift[1]!);
-  else return;
-  event.preventDefault();
-}
-/** Pushing the board along by its empty ground. */
+/** Nothing is chosen on empty ground; it pushes the board along. */
 function onGround(event: PointerEvent): void {
   if (props.still || event.target !== svg.value || event.button !== 0) return;
   emit('select', null);
-  let last = [event.clientX, event.clientY] as const;
-  const move = (e: PointerEvent) => {
-    const [dx, dy] = [e.clientX - last[0], e.clientY - last[1]];
-    if (view.value === FITTED && Math.hypot(dx, dy) < 3) return;
-    last = [e.clientX, e.clientY];
-    view.value = panned(view.value, dx, dy);
-  };
-  const up = () => {
-    removeEventListener('pointermove', move);
-    removeEventListener('pointerup', up);
-    removeEventListener('pointercancel', up);
-  };
-  addEventListener('pointermove', move);
-  addEventListener('pointerup', up);
-  addEventListener('pointercancel', up);
+  lens.push(event);
 }
 </script>
 
@@ -221,8 +191,8 @@ function onGround(event: PointerEvent): void {
       :tabindex="still ? undefined : 0"
       aria-label="The room opened out: plan, ceiling and walls. Plus and minus zoom, arrow keys push it, 0 fits it."
       :data-zoom="view.zoom.toFixed(3)"
-      @wheel="onWheel"
-      @keydown="onKey"
+      @wheel="still || lens.onWheel($event)"
+      @keydown="lens.onKey"
       @pointerdown="onGround"
     >
       <text class="title" :x="plan.x" :y="plan.y - extent.ahead * plan.scale - (labelled ? 26 : 10)">
@@ -380,13 +350,13 @@ function onGround(event: PointerEvent): void {
     <Teleport v-if="!still" defer to="[data-board-tools]">
       <div class="lens">
         <span v-if="scene.said" class="said" role="status">{{ scene.said }}</span>
-        <button title="Smaller (−)" aria-label="Smaller" @click="zoomBy(0.8)">
+        <button title="Smaller (−)" aria-label="Smaller" @click="lens.smaller()">
           <v-icon :icon="mdiMinus" size="16" />
         </button>
-        <button title="Larger (+)" aria-label="Larger" @click="zoomBy(1.25)">
+        <button title="Larger (+)" aria-label="Larger" @click="lens.larger()">
           <v-icon :icon="mdiPlus" size="16" />
         </button>
-        <button title="Fit (0)" aria-label="Fit the board" :disabled="view === FITTED" @click="view = FITTED">
+        <button title="Fit (0)" aria-label="Fit the board" :disabled="view === FITTED" @click="lens.fit()">
           <v-icon :icon="mdiFitToScreenOutline" size="16" />
         </button>
       </div>
