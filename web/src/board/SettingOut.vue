@@ -19,6 +19,7 @@ import RoomLayer from './layers/RoomLayer.vue';
 import RulerLayer from './layers/RulerLayer.vue';
 import SeatLayer from './layers/SeatLayer.vue';
 import TapeLayer from './layers/TapeLayer.vue';
+import WallStrip from './layers/WallStrip.vue';
 import { flatTape, outlinePoints, placedPanels, planTape, roomExtent, soundPaths, stripTape } from './placements';
 import { ceilingNotes, levelFaces, placedThings, planOpenings, pointsText, wallFaces, wallHandles } from './room';
 import { nudgeOf, startDrag } from './tools/drag';
@@ -124,8 +125,6 @@ const trace = computed(() => {
   const px = [...t.points, t.end].map((p) => onSheet(plan.value, p));
   return { line: pointsText(px), start: px[0]!, end: px[px.length - 1]! };
 });
-/** Shorter than this the walls' names would run into each other, px. */
-const NAMED_WALL = 26;
 
 function pointer(clientX: number, clientY: number): [number, number] {
   const box = svg.value!.getBoundingClientRect();
@@ -298,30 +297,16 @@ function onGround(event: PointerEvent): void {
           Walls
           <tspan class="soft">clockwise from the front left corner</tspan>
         </text>
-        <g v-for="w in walls" :key="w.id">
-          <text v-if="w.width > NAMED_WALL" class="soft" :x="w.x + 4" :y="w.y - 7">
-            {{ w.width > w.title.length * 6.4 ? w.title : w.id.slice(0, 4) }}
-          </text>
-          <polygon class="sheet outline" :class="{ chosen: isChosen('face', w.id) }" :points="w.points" />
-          <line
-            v-if="w.x > strip.x + 1"
-            class="fold"
-            :x1="w.x"
-            :x2="w.x"
-            :y1="strip.y - 5"
-            :y2="strip.y + extent.height * strip.scale + 5"
-          />
-          <PartShape
-            v-for="p in w.parts"
-            :key="p.id"
-            :part="p"
-            :chosen="scene.selected?.id === p.id"
-            :movable="scene.editThings"
-            @select="emit('select', $event)"
-            @press="(e, id, at) => pressPart(e, w.id, id, at)"
-            @key="(e, id, at) => key(e, 'part', id, at, true)"
-          />
-        </g>
+        <WallStrip
+          :walls="walls"
+          :strip="strip"
+          :height="extent.height"
+          :selected="scene.selected"
+          :movable="scene.editThings"
+          @select="emit('select', $event)"
+          @press="pressPart"
+          @key="(e, id, at) => key(e, 'part', id, at, true)"
+        />
         <PanelLayer :panels="wallPanels" />
         <line
           v-if="scene.showSeat"
@@ -448,11 +433,6 @@ polygon.outline:not(.sheet) {
   fill-opacity: 0.35;
   stroke: var(--ink-soft);
   stroke-width: 1;
-}
-.fold {
-  stroke: var(--ink-soft);
-  stroke-width: 1;
-  stroke-dasharray: 1 3;
 }
 .chosen {
   stroke: var(--tawny);
