@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import fixture from './fixtures/room.json' with { type: 'json' };
 import { BASE } from './browser';
-import { field, measure, newRoom, openDemo, openPlain, settled, stage, surveyPart, type } from './rig';
+import { escapeFrom, field, measure, newRoom, openDemo, openPlain, settled, stage, surveyPart, type } from './rig';
 
 const cm = (metres: number) => (metres * 100).toFixed(1);
 
@@ -42,7 +42,7 @@ test('a new room from tape measure to file and back', async ({ page }, info) => 
   await expect(list.getByRole('button').first()).toContainText(fixture.firstLengthModeHz.toFixed(1));
   await page.getByRole('button', { name: /^Show the working: Mode 0 1 0/ }).click();
   await expect(page.getByRole('dialog')).toContainText('mode frequency');
-  await page.keyboard.press('Escape');
+  await escapeFrom(page, page.getByRole('dialog'));
 
   // Marks: every tape to the millimetre.
   await stage(page, 'marks');
@@ -57,7 +57,7 @@ test('a new room from tape measure to file and back', async ({ page }, info) => 
   }
   await page.getByRole('button', { name: /^Show the working: L on the/ }).click();
   await expect(page.getByRole('dialog')).toContainText('Image source');
-  await page.keyboard.press('Escape');
+  await escapeFrom(page, page.getByRole('dialog'));
 
   // Decay: the same smallest number as trying every arrangement.
   await stage(page, 'decay');
@@ -87,7 +87,7 @@ test('a new room from tape measure to file and back', async ({ page }, info) => 
   await page.getByRole('button', { name: 'Save to a file' }).click();
   const path = info.outputPath('tannery-loft.tawny.json');
   await (await saving).saveAs(path);
-  await page.keyboard.press('Escape');
+  await escapeFrom(page, page.getByRole('dialog'));
   await page.reload();
   await settled(page);
   await expect(page.locator('[data-project-name]')).toHaveText('Tannery loft');

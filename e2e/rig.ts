@@ -87,3 +87,13 @@ export async function newRoom(
   await expect(page.locator('[data-project-name]')).toHaveText(name);
   await settled(page);
 }
+
+/**
+ * Presses Escape until something is gone: an overlay hears it only once it has become the topmost, a task after it is seen.
+ */
+export async function escapeFrom(page: Page, shown: Locator): Promise<void> {
+  await expect(async () => {
+    await page.keyboard.press('Escape');
+    await expect(shown).toBeHidden({ timeout: 1500 });
+  }).toPass();
+}

@@ -3,7 +3,19 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, type Page, test } from '@playwright/test';
 import { pageTasks, QUIET_YARDSTICK, yardstick } from './pageThread';
-import { field, measure, newRoom, openDemo, openFile, openPlain, settled, stage, surveyPart, type } from './rig';
+import {
+  escapeFrom,
+  field,
+  measure,
+  newRoom,
+  openDemo,
+  openFile,
+  openPlain,
+  settled,
+  stage,
+  surveyPart,
+  type,
+} from './rig';
 
 const facts = (page: Page) => page.locator('.facts').first();
 
@@ -169,8 +181,7 @@ test('drawings out and outlines in; what cannot be read is explained and nothing
   writeFileSync(broken, '0\nSECTION\n2\nENTITIES\n0\nLINE\n8\n0\n10\n0\n20\n0\n11\n1\n21\n1\n0\nENDSEC\n0\nEOF\n');
   await page.locator('[data-outline-file]').setInputFiles(broken);
   await expect(page.locator('[data-refusal]')).toContainText('holds no closed outline, only LINE');
-  await page.keyboard.press('Escape');
-  await expect(page.locator('[data-refusal]')).toBeHidden();
+  await escapeFrom(page, page.locator('[data-refusal]'));
   await expect(page.locator('[data-wall-row]')).toHaveCount(walls);
 
   await newRoom(page, 'From a drawing', { length: '300', width: '300', height: '250' });
@@ -183,8 +194,7 @@ test('drawings out and outlines in; what cannot be read is explained and nothing
   writeFileSync(table, 'Name;125;250;500;1000;2000;4000\nFelt;0,1;0,2;1,3;0,6;0,8;0,9\n');
   await page.locator('[data-table-file]').setInputFiles(table);
   await expect(page.locator('[data-refusal]')).toContainText('1,3 is above 1.2');
-  await page.keyboard.press('Escape');
-  await expect(page.locator('[data-refusal]')).toBeHidden();
+  await escapeFrom(page, page.locator('[data-refusal]'));
   writeFileSync(table, 'Name;125;250;500;1000;2000;4000\nFelt;0,1;0,2;1,1;0,6;0,8;0,9\n');
   await page.locator('[data-table-file]').setInputFiles(table);
   await expect(
