@@ -4,6 +4,7 @@ import { loadIntegerSolver, type IntegerSolver } from '@tawny/core/dosage/solver
 import { absorbers } from './absorbers';
 import { air } from './air';
 import { images } from './images';
+import { modal } from './modal';
 import { modes } from './modes';
 import { panels } from './panels';
 import { reverb } from './reverb';
@@ -11,7 +12,17 @@ import { sbir } from './sbir';
 import { targets } from './targets';
 import { CalcError, type CalcErrorCode, checked, type Topic } from './types';
 
-export const TOPICS: Readonly<Record<string, Topic>> = { air, modes, images, sbir, reverb, targets, absorbers, panels };
+export const TOPICS: Readonly<Record<string, Topic>> = {
+  air,
+  modes,
+  modal,
+  images,
+  sbir,
+  reverb,
+  targets,
+  absorbers,
+  panels,
+};
 
 export interface CalcFailure {
   code: CalcErrorCode;

@@ -1,5 +1,5 @@
 /**
- * What to buy for a batch of equal porous panels: fill, timber and cloth, with waste allowed and packs rounded up.
+ * What to buy for batches of porous panels: fill, timber and cloth, with waste allowed and packs rounded up.
  *
  * A panel is a timber frame around the fill, butt-jointed: two stiles of full height, two rails between them; above a
  * metre of height a brace across the back. The fill stands inside the frame. Cloth wraps the front and turns over the back.
@@ -95,15 +95,7 @@ function clothOffRoll(count: number, a: number, b: number, roll: number): number
   return options.length > 0 ? Math.min(...options) : null;
 }
 
-/** Quantities for a batch. Throws RangeError for sizes the frame or the roll cannot hold. */
-export function shoppingFor(batch: PanelBatch, habits: BuyingHabits = DEFAULT_HABITS): Shopping {
-  const { count, width, height, depth } = batch;
-  if (!(Number.isInteger(count) && count >= 0))
-    throw new RangeError(`shoppingFor: count must be a whole number, got ${count}`);
-  for (const [name, value] of Object.entries({ width, height, depth })) mustBePositive('shoppingFor', name, value);
-  const inner = { width: width - 2 * habits.frameThickness, height: height - 2 * habits.frameThickness };
-  mustBePositive('shoppingFor', 'width inside the frame', inner.width);
-  mustBePositive('shoppingFor', 'height inside the frame', inner.height);
+function piecesOf({ count, width, height }: PanelBatch, habits: BuyingHabits): CutPiece[] {
   const long = Math.max(width, height);
   const short = Math.min(width, height) - 2 * habits.frameThickness;
   const pieces: CutPiece[] = [
@@ -111,12 +103,39 @@ export function shoppingFor(batch: PanelBatch, habits: BuyingHabits = DEFAULT_HA
     { name: 'rail', length: short, count: 2 * count },
   ];
   if (long >= BRACE_FROM) pieces.push({ name: 'brace', length: short, count });
-  const around = 2 * (depth + habits.clothTurn);
-  const cloth = clothOffRoll(count, width + around, height + around, habits.clothWidth);
-  if (cloth === null) {
-    throw new RangeError(`shoppingFor: the panel with its depth is wider than the ${habits.clothWidth} m cloth roll`);
+  return pieces;
+}
+
+/** Quantities for one batch or several of different sizes. Throws RangeError for sizes the frame or the roll cannot hold. */
+export function shoppingFor(
+  asked: PanelBatch | readonly PanelBatch[],
+  habits: BuyingHabits = DEFAULT_HABITS,
+): Shopping {
+  const batches = 'count' in asked ? [asked] : asked;
+  const pieces: CutPiece[] = [];
+  let fillArea = 0;
+  let cloth = 0;
+  for (const batch of batches) {
+    const { count, width, height, depth } = batch;
+    if (!(Number.isInteger(count) && count >= 0))
+      throw new RangeError(`shoppingFor: count must be a whole number, got ${count}`);
+    for (const [name, value] of Object.entries({ width, height, depth })) mustBePositive('shoppingFor', name, value);
+    const inner = { width: width - 2 * habits.frameThickness, height: height - 2 * habits.frameThickness };
+    mustBePositive('shoppingFor', 'width inside the frame', inner.width);
+    mustBePositive('shoppingFor', 'height inside the frame', inner.height);
+    const round = 2 * (depth + habits.clothTurn);
+    const off = clothOffRoll(count, width + round, height + round, habits.clothWidth);
+    if (off === null) {
+      throw new RangeError(`shoppingFor: the panel with its depth is wider than the ${habits.clothWidth} m cloth roll`);
+    }
+    cloth += off;
+    fillArea += count * inner.width * inner.height;
+    for (const piece of piecesOf(batch, habits)) {
+      const same = pieces.find((p) => p.name === piece.name && Math.abs(p.length - piece.length) < 1e-9);
+      if (same) same.count += piece.count;
+      else pieces.push(piece);
+    }
   }
-  const fillArea = count * inner.width * inner.height;
   return {
     fillArea,
     fillAreaWithWaste: fillArea * (1 + habits.waste),

@@ -101,7 +101,13 @@ function scanStep(scene: BoundaryScene): number {
   return Math.min(1, scene.c / longest / 64);
 }
 
-function localMinima(curve: BoundaryCurve, from: number, to: number, step: number): Notch[] {
+/** Local minima of a level over frequency, scanned in steps and closed in on. */
+export function localMinima(
+  curve: { levelDb: (frequency: number) => number },
+  from: number,
+  to: number,
+  step: number,
+): Notch[] {
   const found: Notch[] = [];
   const n = Math.ceil((to - from) / step);
   let before = curve.levelDb(from);

@@ -1,8 +1,10 @@
 /**
- * Fewest panels of one size that cover a set of marks on a face, and where they go; and how many fit on a face at all.
+ * Fewest panels of one size that cover a set of zones on a face, and where they go; and how many fit on a face at all.
  *
- * Exact by dynamic programming over subsets of the marks: a set can share a panel when its bounding box, grown by the
- * margin on every side, fits the panel in one of its two orientations. Twelve marks at most (two loudspeakers give two).
+ * Zones are taken by their bounding boxes. A set of zones can share a panel when the box around them, grown by the margin on
+ * every side, fits the panel in one of its two orientations: exact by dynamic programming over subsets up to
+ * {@link MOST_EXACT} zones, beyond that zones are joined from left to right as long as they share (an upper bound). A zone
+ * too large for one panel takes a block of panels edge to edge.
  */
 import { type Box, boundsOf, freeStretches, overlapping } from '../geometry/clip';
 import type { Vec2 } from '../geometry/vector';
@@ -18,17 +20,19 @@ export interface PlacedPanel {
   low: number;
   width: number;
   height: number;
-  /** Indices of the marks it covers. */
-  marks: number[];
+  /** Indices of the zones it covers, or helps to cover. */
+  zones: number[];
 }
 
 export interface CoverInput {
-  /** Marks on the face: (u from its left end, v up), m. */
-  marks: readonly Vec2[];
+  /** On the face: u from its left end, v up, m. A point is a box without size. */
+  zones: readonly Box[];
   panel: PanelSize;
-  /** Least distance from a mark to the panel's edge, m. */
+  /** Least distance from a zone to the panel's edge, m. */
   margin: number;
   face: HangingFace;
+  /** Height the panel's middle takes when its zones allow it (ears), m. */
+  middle?: number | undefined;
 }
 
 /** Where panels may hang: an outline in the face's own coordinates, m, and what they must keep clear of. */
@@ -50,7 +54,8 @@ export function plainFace(width: number, height: number): HangingFace {
   };
 }
 
-const MOST_MARKS = 12;
+/** Beyond so many zones on one face the answer is no longer proved to be the fewest. */
+export const MOST_EXACT = 8;
 
 function orientations(panel: PanelSize): PanelSize[] {
   const upright = { width: Math.min(panel.width, panel.height), height: Math.max(panel.width, panel.height) };
@@ -66,59 +71,142 @@ function hangsFree({ outline, blocked }: HangingFace, left: number, low: number,
 
 const clamp = (v: number, low: number, high: number) => Math.min(Math.max(v, low), Math.max(low, high));
 
-function place(marks: readonly Vec2[], members: number[], { panel, margin, face }: CoverInput): PlacedPanel | null {
-  const us = members.map((i) => marks[i]![0]);
-  const vs = members.map((i) => marks[i]![1]);
-  const [u0, u1, v0, v1] = [Math.min(...us), Math.max(...us), Math.min(...vs), Math.max(...vs)];
-  const box = boundsOf(face.outline);
-  for (const size of orientations(panel)) {
-    const { width, height } = size;
-    if (width > box.right - box.left + 1e-9 || height > box.high - box.low + 1e-9) continue;
-    if (u1 - u0 + 2 * margin > width + 1e-9 || v1 - v0 + 2 * margin > height + 1e-9) continue;
-    // Centred on its marks, pushed back inside the face. Near an edge the margin shrinks to what the wall leaves.
-    const left = clamp((u0 + u1 - width) / 2, box.left, box.right - width);
-    const low = clamp((v0 + v1 - height) / 2, box.low, box.high - height);
-    // Beside what is in the way it moves as far as its marks allow; the nearest free place wins.
-    const lefts = [left, ...face.blocked.flatMap((b) => [b.right, b.left - width])].filter(
-      (l) => Math.abs(l - left) < 1e-9 || (l <= u0 - margin + 1e-9 && l + width >= u1 + margin - 1e-9),
-    );
-    const lows = [low, ...face.blocked.flatMap((b) => [b.high, b.low - height])].filter(
-      (l) => Math.abs(l - low) < 1e-9 || (l <= v0 - margin + 1e-9 && l + height >= v1 + margin - 1e-9),
-    );
-    const away = (p: { left: number; low: number }) => Math.hypot(p.left - left, p.low - low);
-    const free = lefts
+/** The box around some of the zones. */
+function around(zones: readonly Box[], members: readonly number[]): Box {
+  return members.reduce<Box>(
+    (box, i) => {
+      const z = zones[i]!;
+      return {
+        left: Math.min(box.left, z.left),
+        low: Math.min(box.low, z.low),
+        right: Math.max(box.right, z.right),
+        high: Math.max(box.high, z.high),
+      };
+    },
+    { left: Infinity, low: Infinity, right: -Infinity, high: -Infinity },
+  );
+}
+
+/** Orientations in which a block of n × m panels takes a box with its margin. */
+function holds(size: PanelSize, box: Box, margin: number): boolean {
+  return (
+    box.right - box.left + 2 * margin <= size.width + 1e-9 && box.high - box.low + 2 * margin <= size.height + 1e-9
+  );
+}
+
+/**
+ * Place of a rectangle over a box: centred on it (or its middle at the height wished), pushed back inside the face, beside
+ * what is in the way as far as the box allows; the nearest free place wins. Null when there is none.
+ */
+export function placeOver(
+  box: Box,
+  size: PanelSize,
+  { margin, face, middle }: Pick<CoverInput, 'margin' | 'face' | 'middle'>,
+): { left: number; low: number } | null {
+  const { width, height } = size;
+  const edge = boundsOf(face.outline);
+  if (width > edge.right - edge.left + 1e-9 || height > edge.high - edge.low + 1e-9) return null;
+  if (!holds(size, box, margin)) return null;
+  const wished = middle === undefined ? (box.low + box.high - height) / 2 : middle - height / 2;
+  // Near an edge the margin shrinks to what the wall leaves.
+  const left = clamp((box.left + box.right - width) / 2, edge.left, edge.right - width);
+  const low = clamp(clamp(wished, box.high + margin - height, box.low - margin), edge.low, edge.high - height);
+  const lefts = [left, ...face.blocked.flatMap((b) => [b.right, b.left - width])].filter(
+    (l) => Math.abs(l - left) < 1e-9 || (l <= box.left - margin + 1e-9 && l + width >= box.right + margin - 1e-9),
+  );
+  const lows = [low, ...face.blocked.flatMap((b) => [b.high, b.low - height])].filter(
+    (l) => Math.abs(l - low) < 1e-9 || (l <= box.low - margin + 1e-9 && l + height >= box.high + margin - 1e-9),
+  );
+  const away = (p: { left: number; low: number }) => Math.hypot(p.left - left, p.low - low);
+  return (
+    lefts
       .flatMap((l) => lows.map((w) => ({ left: l, low: w })))
       .sort((p, q) => away(p) - away(q))
-      .find((p) => hangsFree(face, p.left, p.low, size));
-    if (free) return { ...free, width, height, marks: members };
+      .find((p) => hangsFree(face, p.left, p.low, size)) ?? null
+  );
+}
+
+/** Panels over the box around some zones: one, or when a single zone is too large for one, the smallest block. */
+function panelsOver(members: number[], input: CoverInput): PlacedPanel[] | null {
+  const box = around(input.zones, members);
+  const sizes = orientations(input.panel);
+  for (const size of sizes) {
+    const at = placeOver(box, size, input);
+    if (at) return [{ ...at, ...size, zones: members }];
+  }
+  if (members.length > 1) return null;
+  const blocks = sizes
+    .map((size) => ({
+      size,
+      columns: Math.ceil((box.right - box.left + 2 * input.margin) / size.width - 1e-9),
+      rows: Math.ceil((box.high - box.low + 2 * input.margin) / size.height - 1e-9),
+    }))
+    .filter((b) => b.columns * b.rows > 1)
+    .sort((p, q) => p.columns * p.rows - q.columns * q.rows);
+  for (const { size, columns, rows } of blocks) {
+    const at = placeOver(box, { width: columns * size.width, height: rows * size.height }, input);
+    if (!at) continue;
+    return Array.from({ length: columns * rows }, (_, i) => ({
+      left: at.left + (i % columns) * size.width,
+      low: at.low + Math.floor(i / columns) * size.height,
+      ...size,
+      zones: members,
+    }));
   }
   return null;
 }
 
 /**
- * The fewest panels that cover all marks; null when the panel fits the face in neither orientation or one mark cannot be
- * covered. Ties are broken by the order of marks, so that the answer is always the same.
+ * The fewest panels that cover all zones; null when one zone cannot be covered. Ties are broken by the order of the zones,
+ * so that the answer is always the same.
  */
 export function fewestCovering(input: CoverInput): PlacedPanel[] | null {
-  const n = input.marks.length;
-  if (n > MOST_MARKS) throw new RangeError(`fewestCovering: at most ${MOST_MARKS} marks a face, got ${n}`);
+  const n = input.zones.length;
+  if (n > MOST_EXACT) return joinedFromLeft(input);
   const best: (PlacedPanel[] | null)[] = new Array<PlacedPanel[] | null>(1 << n).fill(null);
+  const known = new Map<number, PlacedPanel[] | null>();
+  const over = (part: number): PlacedPanel[] | null => {
+    if (!known.has(part)) {
+      const members = Array.from({ length: n }, (_, i) => i).filter((i) => part & (1 << i));
+      known.set(part, panelsOver(members, input));
+    }
+    return known.get(part)!;
+  };
   best[0] = [];
   for (let set = 1; set < 1 << n; set++) {
     const first = set & -set;
-    // Every subset holding the lowest mark is tried as one panel.
+    // Every subset holding the lowest zone is tried as one panel.
     for (let part = set; part > 0; part = (part - 1) & set) {
       if (!(part & first)) continue;
       const rest = best[set & ~part];
       if (!rest) continue;
       const current = best[set];
       if (current && rest.length + 1 >= current.length) continue;
-      const members = Array.from({ length: n }, (_, i) => i).filter((i) => part & (1 << i));
-      const panel = place(input.marks, members, input);
-      if (panel) best[set] = [...rest, panel];
+      const panels = over(part);
+      if (panels && (!current || rest.length + panels.length < current.length)) best[set] = [...rest, ...panels];
     }
   }
   return best[(1 << n) - 1]!;
+}
+
+function joinedFromLeft(input: CoverInput): PlacedPanel[] | null {
+  const order = input.zones.map((_, i) => i).sort((a, b) => input.zones[a]!.left - input.zones[b]!.left || a - b);
+  const placed: PlacedPanel[] = [];
+  let group: number[] = [];
+  let over: PlacedPanel[] | null = [];
+  for (const i of order) {
+    const joined = group.length > 0 ? panelsOver([...group, i], input) : null;
+    if (joined) {
+      group.push(i);
+      over = joined;
+      continue;
+    }
+    placed.push(...over);
+    group = [i];
+    over = panelsOver(group, input);
+    if (!over) return null;
+  }
+  return [...placed, ...over];
 }
 
 /** Rows of one orientation, bottom up: the choice of row heights that takes most panels (weighted intervals). */

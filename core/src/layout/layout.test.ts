@@ -27,10 +27,13 @@ describe('equal gaps', () => {
   });
 });
 
+/** A zone without size. */
+const point = ([u, v]: readonly [number, number]) => ({ left: u, low: v, right: u, high: v });
+
 describe('covering marks', () => {
   const face = plainFace(5, 2.6);
   const panel = { width: 0.6, height: 1.2 };
-  const cover = (marks: [number, number][]) => fewestCovering({ marks, panel, margin: 0.1, face });
+  const cover = (marks: [number, number][]) => fewestCovering({ zones: marks.map(point), panel, margin: 0.1, face });
 
   test('two near marks share a panel, two far ones do not', () => {
     expect(
@@ -71,9 +74,9 @@ describe('covering marks', () => {
         random.between(0.7, 1.9),
       ]);
       const found = cover(marks)!;
-      expect(new Set(found.flatMap((p) => p.marks)).size).toBe(marks.length);
+      expect(new Set(found.flatMap((p) => p.zones)).size).toBe(marks.length);
       for (const p of found) {
-        for (const m of p.marks) {
+        for (const m of p.zones) {
           expect(marks[m]![0]).toBeGreaterThanOrEqual(p.left);
           expect(marks[m]![0]).toBeLessThanOrEqual(p.left + p.width);
         }
@@ -92,11 +95,39 @@ describe('covering marks', () => {
     }
   });
 
+  test('a zone too large for one panel takes the smallest block, and the middle goes to ear height when it may', () => {
+    const zone = { left: 1, low: 0.9, right: 1.9, high: 1.6 };
+    const block = fewestCovering({ zones: [zone], panel, margin: 0.02, face })!;
+    expect(block).toHaveLength(2);
+    expect(Math.min(...block.map((p) => p.left))).toBeLessThanOrEqual(0.98);
+    expect(Math.max(...block.map((p) => p.left + p.width))).toBeGreaterThanOrEqual(1.92);
+    expect(Math.max(...block.map((p) => p.low + p.height))).toBeGreaterThanOrEqual(1.62);
+    const small = { left: 1, low: 0.9, right: 1.3, high: 1.2 };
+    const [one] = fewestCovering({ zones: [small], panel, margin: 0.02, face, middle: 1.2 })!;
+    expect(one!.low + one!.height / 2).toBeCloseTo(1.2, 9);
+    const [high] = fewestCovering({ zones: [small], panel, margin: 0.02, face, middle: 2.2 })!;
+    // No higher than the zone's lower edge allows.
+    expect(high!.low).toBeCloseTo(0.88, 9);
+  });
+
+  test('beyond eight zones they are joined from the left: all covered, none forgotten', () => {
+    const random = seeded(5);
+    const zones = Array.from({ length: 12 }, () => point([random.between(0.5, 4.5), random.between(0.8, 1.6)]));
+    const found = fewestCovering({ zones, panel, margin: 0.05, face })!;
+    expect(new Set(found.flatMap((p) => p.zones)).size).toBe(12);
+    for (const p of found) {
+      for (const i of p.zones) {
+        expect(zones[i]!.left).toBeGreaterThanOrEqual(p.left);
+        expect(zones[i]!.high).toBeLessThanOrEqual(p.low + p.height);
+      }
+    }
+  });
+
   test('no marks need no panels; a panel larger than the face covers nothing', () => {
     expect(cover([])).toEqual([]);
     expect(
       fewestCovering({
-        marks: [[0.2, 0.2]],
+        zones: [point([0.2, 0.2])],
         panel: { width: 3, height: 3 },
         margin: 0.1,
         face: plainFace(2, 2),
@@ -133,10 +164,20 @@ describe('covering marks', () => {
 
   test('a panel moves beside a switch as far as its marks allow', () => {
     const light = { left: 0.9, low: 1, right: 1, high: 1.1 };
-    const [first] = fewestCovering({ marks: [[1.3, 1.2]], panel, margin: 0.1, face: { ...face, blocked: [light] } })!;
-    expect(first).toMatchObject({ left: expect.closeTo(1, 9), marks: [0] });
+    const [first] = fewestCovering({
+      zones: [point([1.3, 1.2])],
+      panel,
+      margin: 0.1,
+      face: { ...face, blocked: [light] },
+    })!;
+    expect(first).toMatchObject({ left: expect.closeTo(1, 9), zones: [0] });
     const amid = { left: 1.1, low: 1, right: 1.2, high: 1.1 };
-    const [other] = fewestCovering({ marks: [[1.3, 1.2]], panel, margin: 0.1, face: { ...face, blocked: [amid] } })!;
+    const [other] = fewestCovering({
+      zones: [point([1.3, 1.2])],
+      panel,
+      margin: 0.1,
+      face: { ...face, blocked: [amid] },
+    })!;
     expect(other!.left >= 1.2 - 1e-9 || other!.low >= 1.1 - 1e-9).toBe(true);
   });
 });

@@ -7,7 +7,9 @@ import type { Climate } from '../air/air';
 import type { BuyingHabits } from '../cutlist/shopping';
 import { schoolFor } from './brief';
 import { type BoxRoom, boxCorners } from './create';
+import { type LayoutId, twinStation } from '../layout/rigs';
 import { mirrored, placeByRule, stereoPair } from './placing';
+import { setRig } from './rig';
 import { type OutlineCorner, planFault } from './outline';
 import { solidFault } from './shape';
 import { forgetMissing, insertRecess, moveWall, removeCorner, setOutline, splitWall } from './outlineEdits';
@@ -17,6 +19,9 @@ import {
   type Ceiling,
   type Framing,
   type Furniture,
+  type HeadRange,
+  type HungPiece,
+  type LogEntry,
   type Loudspeaker,
   type Opening,
   type OwnMaterial,
@@ -27,6 +32,7 @@ import {
   type Project,
   projectSchema,
   type RoomState,
+  type SiteMark,
 } from './schema';
 
 /** Everything that is put into a room by itself, by the list of the document it lives in. */
@@ -71,6 +77,17 @@ export type Command =
   | { type: 'set-ear-height'; earHeight: number }
   | { type: 'move-loudspeaker'; id: string; x: number; y: number; mirror: boolean }
   | { type: 'set-loudspeaker'; id: string; values: Partial<Omit<Loudspeaker, 'id' | 'x' | 'y'>>; mirror: boolean }
+  /** Head and main pair at once, survey coordinates. */
+  | { type: 'place-seat'; head: [number, number]; left: [number, number]; right: [number, number] }
+  | { type: 'set-rig'; layout: LayoutId; second: boolean; subs: number }
+  | { type: 'set-range'; range: Partial<HeadRange> }
+  | { type: 'set-marking'; marking: Partial<Project['marking']> }
+  | { type: 'set-stock'; stock: Project['treatment']['stock'] }
+  | { type: 'hang'; pieces: HungPiece[] }
+  | { type: 'take-down'; ids: string[] }
+  | { type: 'write-log'; entry: LogEntry }
+  | { type: 'strike-log'; id: string }
+  | { type: 'set-site'; mark: string; site: Partial<SiteMark> | null }
   | { type: 'set-target'; target: Partial<Project['target']> }
   | { type: 'set-panel'; panel: Partial<PanelRecipe> }
   | { type: 'set-usable'; usable: string[] }
@@ -85,6 +102,9 @@ export interface Applied {
 }
 
 function twinOf(project: Project, id: string): Loudspeaker | null {
+  const station = twinStation(loudspeaker(project, id).station);
+  const twin = station === null ? undefined : project.loudspeakers.find((l) => l.station === station);
+  if (twin) return twin;
   const pair = stereoPair(project);
   if (!pair) return null;
   return pair[0].id === id ? pair[1] : pair[1].id === id ? pair[0] : null;
@@ -94,6 +114,13 @@ function loudspeaker(project: Project, id: string): Loudspeaker {
   const found = project.loudspeakers.find((l) => l.id === id);
   if (!found) throw new RangeError(`command: loudspeaker must be one of the project's, got ${id}`);
   return found;
+}
+
+/** Axis and drivers stay inside a box that has become lower. */
+function fitInBox(l: Loudspeaker): void {
+  l.axisInBox = Math.min(l.axisInBox, l.box.height);
+  l.drivers.high = Math.min(l.drivers.high, l.box.height);
+  l.drivers.low = Math.min(l.drivers.low, l.drivers.high);
 }
 
 /** Puts a thing into its list: in place of the one of that id, or at the end. */
@@ -265,13 +292,56 @@ function change(draft: Project, command: Command): void {
       return;
     }
     case 'set-loudspeaker': {
-      const { letter: _letter, ...shared } = command.values;
-      Object.assign(loudspeaker(draft, command.id), command.values);
+      const { letter: _letter, station: _station, role: _role, ...shared } = command.values;
+      const changed = loudspeaker(draft, command.id);
       const twin = command.mirror ? twinOf(draft, command.id) : null;
-      if (twin) Object.assign(twin, structuredClone(shared));
+      for (const l of twin ? [changed, twin] : [changed]) {
+        Object.assign(l, structuredClone(l === changed ? command.values : shared));
+        fitInBox(l);
+      }
+      if (twin && shared.aimDeg !== undefined && shared.aimDeg !== null) twin.aimDeg = -shared.aimDeg;
       if (draft.listening.placed === 'rule') placeByRule(draft);
       return;
     }
+    case 'place-seat': {
+      const pair = stereoPair(draft);
+      Object.assign(draft.listening.head, { x: command.head[0], y: command.head[1] });
+      if (pair) {
+        Object.assign(pair[0], { x: command.left[0], y: command.left[1] });
+        Object.assign(pair[1], { x: command.right[0], y: command.right[1] });
+      }
+      draft.listening.placed = 'tape';
+      return;
+    }
+    case 'set-rig':
+      setRig(draft, command);
+      return;
+    case 'set-range':
+      Object.assign(draft.listening.range, command.range);
+      return;
+    case 'set-marking':
+      Object.assign(draft.marking, command.marking);
+      return;
+    case 'set-stock':
+      draft.treatment.stock = command.stock.map((s) => ({ ...s }));
+      return;
+    case 'hang':
+      for (const piece of command.pieces) put(draft.treatment.hung, { ...piece });
+      return;
+    case 'take-down':
+      for (const id of command.ids) takeFrom(draft.treatment.hung, id);
+      return;
+    case 'write-log':
+      put(draft.log, structuredClone(command.entry));
+      return;
+    case 'strike-log':
+      takeFrom(draft.log, command.id);
+      return;
+    case 'set-site':
+      if (command.site === null) delete draft.site[command.mark];
+      else
+        draft.site[command.mark] = { done: false, found: null, note: '', ...draft.site[command.mark], ...command.site };
+      return;
     case 'set-target':
       Object.assign(draft.target, command.target);
       if (command.target.school !== undefined) draft.target.chosenBy = 'own';

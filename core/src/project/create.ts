@@ -2,7 +2,7 @@
 import { DEFAULT_CLIMATE } from '../air/air';
 import { DEFAULT_HABITS } from '../cutlist/shopping';
 import { CEILING, FLOOR } from '../geometry/solid';
-import { type Brief, FORMAT, type Project, type Room, VERSION } from './schema';
+import { type Brief, FORMAT, type HeadRange, type Loudspeaker, type Project, type Room, VERSION } from './schema';
 import { placeByRule } from './placing';
 
 export interface BoxRoom {
@@ -27,6 +27,30 @@ export function boxCorners({ length, width }: Pick<BoxRoom, 'length' | 'width'>)
 
 const BOX = { width: 0.22, depth: 0.28, height: 0.36 };
 
+/** A loudspeaker of ordinary make; where it stands comes afterwards. */
+export function plainLoudspeaker(id: string, letter: string, values: Partial<Loudspeaker> = {}): Loudspeaker {
+  const box = values.box ?? BOX;
+  return {
+    id,
+    letter,
+    x: 0,
+    y: 0,
+    axisHeight: 1.2,
+    minimumDistance: 1.1,
+    role: 'main',
+    station: null,
+    mount: 'free',
+    axisInBox: box.height * 0.6,
+    drivers: { low: box.height * 0.35, high: box.height * 0.8 },
+    aimDeg: null,
+    tiltDeg: 0,
+    lowCornerHz: 50,
+    lowShelf: null,
+    ...values,
+    box: { ...box },
+  };
+}
+
 /** A brief nobody has filled in. */
 export const EMPTY_BRIEF: Brief = {
   uses: [],
@@ -39,6 +63,16 @@ export const EMPTY_BRIEF: Brief = {
   mustStay: '',
   look: '',
 };
+
+/** A head at work: leans in and back a hand's breadth, sways a little. Standing up is set by hand. */
+export const DEFAULT_RANGE: HeadRange = { forward: 0.2, back: 0.2, side: 0.15, up: 0.05, down: 0.05 };
+
+/** Sizes most makers and most packs of fill come in, m. */
+const DEFAULT_STOCK = [
+  { width: 0.6, height: 0.6 },
+  { width: 0.6, height: 1.2 },
+  { width: 1.2, height: 1.2 },
+];
 
 /** What a plain room does not have. */
 export function plainRoom(): Omit<Room, 'corners' | 'height' | 'surfaces'> {
@@ -56,15 +90,6 @@ export function plainRoom(): Omit<Room, 'corners' | 'height' | 'surfaces'> {
 
 /** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
 export function createProject(id: string, name: string, box: BoxRoom): Project {
-  const speaker = (letter: string) => ({
-    id: letter === 'L' ? 'left' : 'right',
-    letter,
-    x: 0,
-    y: 0,
-    axisHeight: 1.2,
-    minimumDistance: 1.1,
-    box: { ...BOX },
-  });
   const project: Project = {
     format: FORMAT,
     version: VERSION,
@@ -91,8 +116,11 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       placed: 'rule',
       triangleSide: 1.4,
       apexBehind: 0,
+      layout: 'stereo',
+      range: { ...DEFAULT_RANGE },
     },
-    loudspeakers: [speaker('L'), speaker('R')],
+    loudspeakers: [plainLoudspeaker('left', 'L', { station: 'L' }), plainLoudspeaker('right', 'R', { station: 'R' })],
+    marking: { front: 'drivers', school: 'minus-10-in-15' },
     target: { school: 'by-volume', lowestOctave: 125, chosenBy: 'brief' },
     treatment: {
       panel: { width: 0.6, height: 1.2, depth: 0.1, gap: 0.1, flowResistivity: 10000 },
@@ -100,7 +128,11 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       counts: {},
       marksFirst: true,
       leftRightAlike: true,
+      stock: DEFAULT_STOCK.map((size) => ({ ...size })),
+      hung: [],
     },
+    log: [],
+    site: {},
     buying: { ...DEFAULT_HABITS },
   };
   placeByRule(project);

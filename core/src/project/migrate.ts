@@ -28,7 +28,48 @@ const STEPS: Record<number, (old: Json) => Json> = {
     states: { list: [], current: null },
     target: { ...(old.target as Json), chosenBy: 'own' },
   }),
+  // Version 2 knew loudspeakers as points with a box, and panels as numbers.
+  2: (old) => ({
+    ...old,
+    version: 3,
+    listening: {
+      ...(old.listening as Json),
+      layout: 'stereo',
+      range: { forward: 0.2, back: 0.2, side: 0.15, up: 0.05, down: 0.05 },
+    },
+    loudspeakers: (old.loudspeakers as Json[]).map(loudspeakerOfVersion3),
+    marking: { front: 'drivers', school: 'minus-10-in-15' },
+    treatment: {
+      ...(old.treatment as Json),
+      stock: [
+        { width: 0.6, height: 0.6 },
+        { width: 0.6, height: 1.2 },
+        { width: 1.2, height: 1.2 },
+      ],
+      hung: [],
+    },
+    log: [],
+    site: {},
+  }),
 };
+
+/** The first two were the pair. A wrong box is left for the schema to name. */
+function loudspeakerOfVersion3(old: Json, i: number): Json {
+  const height = Number((old.box as Json | undefined)?.height ?? 0);
+  const part = (share: number) => Math.round(height * share * 1000) / 1000;
+  return {
+    ...old,
+    role: i < 2 ? 'main' : 'second',
+    station: i === 0 ? 'L' : i === 1 ? 'R' : null,
+    mount: 'free',
+    axisInBox: part(0.6),
+    drivers: { low: part(0.35), high: part(0.8) },
+    aimDeg: null,
+    tiltDeg: 0,
+    lowCornerHz: 50,
+    lowShelf: null,
+  };
+}
 
 function emptyBriefOfVersion2(): Json {
   return {

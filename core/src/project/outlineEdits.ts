@@ -62,11 +62,14 @@ function likeWall(project: Project, wall: string, names: readonly string[]): voi
 }
 
 /** Things on a wall and ends of partitions, each with where it lies along it. */
-function hangings(room: Room, wall: string): { middle: number; put: (wall: string, back: number) => void }[] {
+function hangings(project: Project, wall: string): { middle: number; put: (wall: string, back: number) => void }[] {
+  const { room } = project;
   const ends = room.partitions.flatMap((t) => [t.start, t.end]).filter((e) => e.wall === wall);
   const things = [
     ...room.openings.filter((o) => o.wall === wall).map((o) => ({ thing: o, key: 'wall' as const })),
-    ...room.patches.filter((t) => t.face === wall).map((t) => ({ thing: t, key: 'face' as const })),
+    ...[...room.patches, ...project.treatment.hung]
+      .filter((t) => t.face === wall)
+      .map((t) => ({ thing: t, key: 'face' as const })),
   ];
   return [
     ...things.map(({ thing, key }) => ({
@@ -104,7 +107,7 @@ export function splitWall(project: Project, wall: string, at: number): string {
     y: a.y + (at / length) * (b.y - a.y),
   });
   likeWall(project, wall, [name]);
-  for (const thing of hangings(room, wall)) if (thing.middle > at) thing.put(name, at);
+  for (const thing of hangings(project, wall)) if (thing.middle > at) thing.put(name, at);
   return name;
 }
 
@@ -128,7 +131,7 @@ export function removeCorner(project: Project, wall: string): void {
   const i = indexOf(room, wall);
   const heir = room.corners[(i - 1 + room.corners.length) % room.corners.length]!.wall;
   const offset = wallLength(room, heir);
-  for (const thing of hangings(room, wall)) thing.put(heir, -offset);
+  for (const thing of hangings(project, wall)) thing.put(heir, -offset);
   room.corners.splice(i, 1);
   inherit(project, wall, heir);
 }
@@ -158,7 +161,7 @@ export function insertRecess(project: Project, wall: string, from: number, width
     room.corners.map((c) => c.wall),
     4,
   );
-  const things = hangings(room, wall);
+  const things = hangings(project, wall);
   // Walls in walking order from the wall's left end: [left rest], side, face, side, [right rest].
   const parts: { x: number; y: number; from: number; what: 'rest' | 'side' | 'face' }[] = [
     ...(atStart ? [] : [{ ...at(0, 0), from: 0, what: 'rest' as const }]),
@@ -220,6 +223,7 @@ export function forgetMissing(project: Project): void {
   const surface = (face: string) => surfaces.includes(face.replace(/ \d+$/, ''));
   room.patches = room.patches.filter((t) => surface(t.face));
   treatment.usable = treatment.usable.filter(surface);
+  treatment.hung = treatment.hung.filter((t) => surface(t.face));
   for (const face of Object.keys(treatment.counts)) if (!surface(face)) delete treatment.counts[face];
   for (const face of Object.keys(room.framing)) if (!surface(face)) delete room.framing[face];
   const things = new Set([

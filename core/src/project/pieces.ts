@@ -1,6 +1,8 @@
 /** The document piece by piece: what each kind of thing holds, and within which limits. Assembled in schema.ts. */
 import { z } from 'zod';
 import { GROUPS, HIGHEST_COEFFICIENT } from '../materials/library';
+import { ROLES } from '../layout/rigs';
+import { THRESHOLDS } from '../reflections/thresholds';
 import { OCTAVES } from '../quantities/bands';
 
 /** Limits of what a person can tape, m. The fields use the same figures. */
@@ -35,6 +37,16 @@ export const LIMITS = {
   spacing: [0.1, 2],
   people: [0, 500],
   levelDb: [0, 140],
+  aimDeg: [-180, 180],
+  speakerTiltDeg: [-60, 60],
+  lowCornerHz: [5, 400],
+  shelfHz: [20, 1000],
+  shelfDb: [-18, 12],
+  /** How far the head moves about its middle place. */
+  reach: [0, 1.5],
+  scatterHz: [100, 8000],
+  hungTurnDeg: [-60, 60],
+  differenceDb: [-30, 30],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) => z.number().min(LIMITS[key][0]).max(LIMITS[key][1]);
@@ -52,6 +64,80 @@ export const loudspeaker = z.strictObject({
   axisHeight: within('axisHeight'),
   minimumDistance: within('minimumDistance'),
   box: z.strictObject({ width: within('box'), depth: within('box'), height: within('box') }),
+  role: z.enum(ROLES),
+  /** Its place in the listening layout (layout/rigs.ts); null for one that stands where it likes. */
+  station: z.string().min(1).max(8).nullable(),
+  /** "flush": its front lies in the wall behind it, whose image it then has not. */
+  mount: z.enum(['free', 'flush']),
+  /** Height of the acoustic axis over the box's underside, and of the lowest and highest driver's middle, m. */
+  axisInBox: within('reach'),
+  drivers: z.strictObject({ low: within('reach'), high: within('reach') }),
+  /** Turned from straight down the room, towards the listener's right positive; null: at the triangle's apex. */
+  aimDeg: within('aimDeg').nullable(),
+  /** Upwards positive. */
+  tiltDeg: within('speakerTiltDeg'),
+  /** Where its response has fallen by 3 dB. */
+  lowCornerHz: within('lowCornerHz'),
+  /** Its own low shelf, when it has one set. */
+  lowShelf: z.strictObject({ hz: within('shelfHz'), gainDb: within('shelfDb') }).nullable(),
+});
+
+/** About the ears: leaning in, sitting back, swaying to either side, up (standing) and down (slumped), m. */
+export const headRange = z.strictObject({
+  forward: within('reach'),
+  back: within('reach'),
+  side: within('reach'),
+  up: within('reach'),
+  down: within('reach'),
+});
+
+export const marking = z.strictObject({
+  /** What of a loudspeaker must not be seen in the mirror. */
+  front: z.enum(['axis', 'drivers', 'baffle']),
+  school: z.enum(THRESHOLDS),
+});
+
+export const size = z.strictObject({ width: within('panelSide'), height: within('panelSide') });
+
+/** Something hung in a definite place on a face. */
+export const hung = z.strictObject({
+  id,
+  name: z.string().min(1).max(80),
+  /** "absorber": the panel recipe's fill; "scatter": spreads; "board": a hard, turned board that sends sound elsewhere. */
+  kind: z.enum(['absorber', 'scatter', 'board']),
+  face: id,
+  /** Lower left corner; walls: from the left end, up from the floor. Floor and ceiling: survey x and y. */
+  u: within('coordinate'),
+  v: within('coordinate'),
+  width: within('panelSide'),
+  height: within('panelSide'),
+  depth: within('panelDepth'),
+  /** Between its back and the face. */
+  gap: within('panelGap'),
+  /** Of a board: about an upright axis (on ceilings one along the listening axis) and about a level one across it. */
+  turnDeg: within('hungTurnDeg'),
+  tiltDeg: within('hungTurnDeg'),
+  /** Of a scatterer: lowest frequency it is made for. */
+  scatterHz: within('scatterHz'),
+});
+
+export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'note'] as const;
+/** What was heard, done or decided, and when. */
+export const logEntry = z.strictObject({
+  id,
+  /** ISO 8601, from the clock of who wrote it. */
+  at: z.iso.datetime(),
+  kind: z.enum(LOG_KINDS),
+  text: z.string().max(2000),
+  /** dB re the reference by loudspeaker letter. */
+  readings: z.record(z.string().max(3), within('differenceDb')),
+});
+
+/** A mark as met on site: done, and where it was found when that is another place. */
+export const siteMark = z.strictObject({
+  done: z.boolean(),
+  found: z.strictObject({ first: within('coordinate'), second: within('coordinate') }).nullable(),
+  note: z.string().max(400),
 });
 
 export const panel = z.strictObject({

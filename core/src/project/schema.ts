@@ -1,10 +1,11 @@
 /**
- * The saved document, version 2: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 3: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
 import { z } from 'zod';
 import { CEILING, FLOOR, surfaceOfFace } from '../geometry/solid';
+import { LAYOUTS } from '../layout/rigs';
 import { isMaterial } from '../materials/library';
 import { SCHOOLS } from '../targets/targets';
 import { OCTAVES } from '../quantities/bands';
@@ -16,13 +17,19 @@ import {
   corner,
   framing,
   furniture,
+  headRange,
+  hung,
   id,
+  logEntry,
   loudspeaker,
+  marking,
   opening,
   ownMaterial,
   panel,
   partition,
   patch,
+  siteMark,
+  size,
   state,
   strip,
   tape,
@@ -30,10 +37,10 @@ import {
 } from './pieces';
 import { solidFault } from './shape';
 
-export { FURNITURE_KINDS, LIMITS, OPENING_KINDS, USES } from './pieces';
+export { FURNITURE_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, USES } from './pieces';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 2;
+export const VERSION = 3;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -74,9 +81,11 @@ const shape = z.strictObject({
     placed: z.enum(['rule', 'tape']),
     triangleSide: within('triangleSide'),
     apexBehind: within('apexBehind'),
+    layout: z.enum(LAYOUTS),
+    range: headRange,
   }),
-  /** At most as many as the covering of marks is exact for. */
-  loudspeakers: z.array(loudspeaker).max(12),
+  loudspeakers: z.array(loudspeaker).max(24),
+  marking,
   target: z.strictObject({
     school: z.enum(SCHOOLS),
     lowestOctave: z.union(OCTAVES.map((o) => z.literal(o))),
@@ -91,13 +100,24 @@ const shape = z.strictObject({
     counts: z.record(id, z.number().int().min(0).max(2000)),
     marksFirst: z.boolean(),
     leftRightAlike: z.boolean(),
+    /** Sizes that can be had beside the recipe's own. */
+    stock: z.array(size).max(20),
+    /** Pieces with a definite place. */
+    hung: z.array(hung).max(300),
   }),
+  log: z.array(logEntry).max(2000),
+  /** Marks as met on site, by mark id. */
+  site: z.record(z.string().max(120), siteMark),
   buying,
 });
 
 export type Project = z.infer<typeof shape>;
 export type Room = Project['room'];
 export type Loudspeaker = Project['loudspeakers'][number];
+export type HeadRange = Project['listening']['range'];
+export type HungPiece = Project['treatment']['hung'][number];
+export type LogEntry = Project['log'][number];
+export type SiteMark = Project['site'][string];
 export type PanelRecipe = Project['treatment']['panel'];
 export type Opening = Room['openings'][number];
 export type OpeningKind = Opening['kind'];
@@ -244,6 +264,29 @@ export const projectSchema = shape.superRefine((p, ctx) => {
       wrong(['treatment', 'counts', face], `expected a surface of this room, got "${face}"`);
     }
   }
+  p.treatment.hung.forEach((t, i) => {
+    if (!surfaces.includes(surfaceOfFace(t.face))) {
+      wrong(['treatment', 'hung', i, 'face'], `expected a surface of this room, got "${t.face}"`);
+    }
+    if (p.treatment.hung.findIndex((o) => o.id === t.id) !== i) {
+      wrong(['treatment', 'hung', i, 'id'], `expected "${t.id}" only once`);
+    }
+  });
+  p.loudspeakers.forEach((l, i) => {
+    if (l.axisInBox > l.box.height + 1e-9) {
+      wrong(
+        ['loudspeakers', i, 'axisInBox'],
+        `the axis of ${l.letter} must lie inside its box, up to ${l.box.height} m over its underside, got ${l.axisInBox} m`,
+      );
+    }
+    const { low, high } = l.drivers;
+    if (low > high + 1e-9 || high > l.box.height + 1e-9) {
+      wrong(
+        ['loudspeakers', i, 'drivers'],
+        `the drivers of ${l.letter} must lie in its box, lowest first, got ${low} m and ${high} m in ${l.box.height} m`,
+      );
+    }
+  });
   for (const key of ['id', 'letter'] as const) {
     const seen = p.loudspeakers.map((l) => l[key]);
     seen.forEach((value, i) => {

@@ -1,5 +1,5 @@
 /** Build: what to buy for the panels decided on. */
-import { type Shopping, shoppingFor } from '../cutlist/shopping';
+import { type PanelBatch, type Shopping, shoppingFor } from '../cutlist/shopping';
 import type { Project } from '../project/schema';
 import type { Issue, Study, Working } from './types';
 
@@ -9,14 +9,41 @@ export interface BuildResult {
   shopping: Shopping | null;
 }
 
+/** Panels decided on: those by number, and those hung in definite places, by size and depth. */
+export function batchesOf(project: Project): PanelBatch[] {
+  const { panel, counts, hung } = project.treatment;
+  const batches: PanelBatch[] = [
+    {
+      count: Object.values(counts).reduce((sum, n) => sum + n, 0),
+      width: panel.width,
+      height: panel.height,
+      depth: panel.depth,
+    },
+  ];
+  for (const piece of hung.filter((p) => p.kind === 'absorber')) {
+    const [short, long] = [Math.min(piece.width, piece.height), Math.max(piece.width, piece.height)];
+    const same = batches.find(
+      (b) =>
+        Math.abs(Math.min(b.width, b.height) - short) < 1e-6 &&
+        Math.abs(Math.max(b.width, b.height) - long) < 1e-6 &&
+        Math.abs(b.depth - piece.depth) < 1e-6,
+    );
+    if (same) same.count += 1;
+    else batches.push({ count: 1, width: short, height: long, depth: piece.depth });
+  }
+  return batches.filter((b, i) => i === 0 || b.count > 0);
+}
+
 /** Quantities for the panels of the document's decision. */
 export function studyBuild(project: Project): Study<BuildResult> {
-  const { panel, counts } = project.treatment;
-  const panels = Object.values(counts).reduce((sum, n) => sum + n, 0);
+  const { panel } = project.treatment;
+  const batches = batchesOf(project);
+  const panels = batches.reduce((sum, b) => sum + b.count, 0);
   const issues: Issue[] = [];
   let shopping: Shopping | null = null;
-  const longest = Math.max(panel.width, panel.height);
-  const shortest = Math.min(panel.width, panel.height);
+  const longest = Math.max(...batches.map((b) => Math.max(b.width, b.height)));
+  const shortest = Math.min(...batches.map((b) => Math.min(b.width, b.height)));
+  const cloth = Math.max(...batches.map((b) => Math.min(b.width, b.height) + 2 * (b.depth + project.buying.clothTurn)));
   if (shortest <= 2 * project.buying.frameThickness) {
     issues.push({
       code: 'build.frame-too-thick',
@@ -31,7 +58,7 @@ export function studyBuild(project: Project): Study<BuildResult> {
       where: [],
       values: { longest, stock: project.buying.stockLength },
     });
-  } else if (shortest + 2 * (panel.depth + project.buying.clothTurn) > project.buying.clothWidth) {
+  } else if (cloth > project.buying.clothWidth) {
     issues.push({
       code: 'build.cloth-too-narrow',
       severity: 'wrong',
@@ -39,10 +66,7 @@ export function studyBuild(project: Project): Study<BuildResult> {
       values: { roll: project.buying.clothWidth },
     });
   } else {
-    shopping = shoppingFor(
-      { count: panels, width: panel.width, height: panel.height, depth: panel.depth },
-      project.buying,
-    );
+    shopping = shoppingFor(batches, project.buying);
   }
   if (panels === 0) issues.push({ code: 'build.nothing-decided', severity: 'note', where: [], values: {} });
   const working: Working[] = shopping
@@ -50,7 +74,7 @@ export function studyBuild(project: Project): Study<BuildResult> {
         {
           id: 'fill',
           title: 'Fill to buy',
-          formula: 'A = n·(w − 2t)·(h − 2t)·(1 + waste),  packs = A / pack, rounded up',
+          formula: 'A = Σ n·(w − 2t)·(h − 2t)·(1 + waste),  packs = A / pack, rounded up',
           symbols: [
             { symbol: 'n', meaning: 'panels', value: panels, unit: '' },
             { symbol: 'w', meaning: 'panel width', value: panel.width, unit: 'm' },

@@ -13,9 +13,11 @@ import { OCTAVE_MIDBANDS, OCTAVES } from '../quantities/bands';
 import { listeningRoomTime, type School, schoolLimits, SCHOOLS } from '../targets/targets';
 import { schroederWithDecay } from './bass';
 import { answerFor, type Counts, countsOf, hangingOrder } from './decayAnswer';
-import { type Curve, curveFor, type DecayFace, type Judged } from './decayCurves';
+import { coveredAlpha, type Curve, curveFor, type DecayFace, type Judged, PANEL_SPREAD } from './decayCurves';
 import type { DecayInputs, DecayResult } from './decayTypes';
 import { decayWorking } from './decayWorking';
+import { outlineArea } from '../geometry/polygon';
+import { BOARD_ALPHA, SCATTER } from './hung';
 import { type MarksResult, studyMarks } from './marks';
 import { objectAbsorption, stretchesOf } from './roomAbsorption';
 import { type Setting, settingOf } from './setting';
@@ -28,22 +30,29 @@ export function decayInputs(
   marks: MarksResult = studyMarks(project, setting).result,
 ): DecayInputs {
   const { panel, counts, usable, marksFirst, leftRightAlike } = project.treatment;
-  const faces = stretchesOf(setting).map((s): DecayFace => {
+  const pieces = setting.hung.map((piece) => ({
+    piece,
+    face: setting.faces.find((f) => f.id === piece.face)!,
+    area: Math.abs(outlineArea(piece.outline)),
+  }));
+  const under = (face: string) => pieces.filter((p) => p.face.id === face).reduce((sum, p) => sum + p.area, 0);
+  const bare = stretchesOf(setting).map((s): DecayFace => {
     const shared = {
       id: s.id,
       surface: s.face.surface,
       name: s.name,
-      area: s.area,
+      area: s.id === s.face.id ? Math.max(0, s.area - under(s.id)) : s.area,
       axis: s.face.axis,
       alpha: [...s.material.alpha],
       spread: SPREAD[s.material.source],
       isFloor: s.face.kind === 'floor',
       isPart: s.id !== s.face.id,
+      piece: null,
     };
     // Panels hang on what shows of the face itself.
     if (shared.isPart) return { ...shared, usable: false, capacity: 0, needed: 0, chosen: 0 };
     const cover = marks.covers.find((c) => c.face === s.id)!;
-    const fits = Math.floor((s.area + 1e-9) / (panel.width * panel.height));
+    const fits = Math.floor((shared.area + 1e-9) / (panel.width * panel.height));
     const capacity = Math.min(cover.capacity, fits);
     return {
       ...shared,
@@ -53,6 +62,23 @@ export function decayInputs(
       chosen: Math.min(counts[s.id] ?? 0, capacity),
     };
   });
+  const hung = pieces.map(({ piece, face, area }): DecayFace => ({
+    id: piece.id,
+    surface: face.surface,
+    name: piece.name,
+    area,
+    axis: face.axis,
+    // Of the wall behind: what the piece adds is worked out by the study.
+    alpha: [...face.material.alpha],
+    spread: PANEL_SPREAD,
+    isFloor: face.kind === 'floor',
+    isPart: true,
+    piece: { kind: piece.kind, depth: piece.depth, gap: piece.gap },
+    usable: false,
+    capacity: 0,
+    needed: 0,
+    chosen: 0,
+  }));
   const on = (side: string): string[] =>
     setting.faces.filter((f) => f.kind === 'wall' && f.side === side && usable.includes(f.id)).map((f) => f.id);
   const [left, right] = [on('left'), on('right')];
@@ -61,7 +87,9 @@ export function decayInputs(
     c: setting.c,
     rho: setting.rho,
     mEnergy: setting.mEnergy,
-    faces,
+    faces: [...bare, ...hung],
+    hungPanels: pieces.filter((p) => p.piece.kind === 'absorber').length,
+    hungArea: pieces.reduce((sum, p) => sum + p.area, 0),
     objects: OCTAVES.map((_, b) => objectAbsorption(setting, b)),
     objectSpread: objectSpread(setting),
     panel: { width: panel.width, height: panel.height },
@@ -87,6 +115,29 @@ export function recipeAbsorption(recipe: PanelRecipe, rho: number, c: number): n
     ...(recipe.gap > 0 ? [{ type: 'air' as const, d: recipe.gap }] : []),
   ];
   return OCTAVE_MIDBANDS.map((f) => octaveAbsorption(layers, f, 'bulk', { rho0: rho, c0: c }));
+}
+
+/** Inputs with the coefficients of what hangs in definite places. */
+function withPieces(inputs: DecayInputs, panelAlpha: readonly number[]): DecayInputs {
+  const { recipe } = inputs;
+  const known = new Map([[`${recipe.depth}|${recipe.gap}`, panelAlpha]]);
+  const absorber = ({ depth, gap }: { depth: number; gap: number }): readonly number[] => {
+    const key = `${depth}|${gap}`;
+    const found = known.get(key) ?? recipeAbsorption({ ...recipe, depth, gap }, inputs.rho, inputs.c);
+    known.set(key, found);
+    return found;
+  };
+  const faces = inputs.faces.map((f): DecayFace => {
+    if (!f.piece) return f;
+    const { piece } = f;
+    // Scatterers and boards send sound on; what they take is typical, and stands for the wall behind them too.
+    const alpha =
+      piece.kind === 'absorber'
+        ? absorber(piece).map((a, b) => coveredAlpha(a, f.alpha[b]!))
+        : f.alpha.map(() => (piece.kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
+    return { ...f, alpha };
+  });
+  return { ...inputs, faces };
 }
 
 function issuesFor(inputs: DecayInputs, result: DecayResult): Issue[] {
@@ -153,11 +204,12 @@ const MOST_STEPS = 40;
  * @param progress called with 0…1 between its parts
  */
 export function studyDecay(
-  inputs: DecayInputs,
+  asked: DecayInputs,
   solver: IntegerSolver,
   progress: (part: number) => void = () => {},
 ): Study<DecayResult> {
-  const panelAlpha = recipeAbsorption(inputs.recipe, inputs.rho, inputs.c);
+  const panelAlpha = recipeAbsorption(asked.recipe, asked.rho, asked.c);
+  const inputs = withPieces(asked, panelAlpha);
   progress(0.3);
   const limitsOf = (school: School): Judged =>
     OCTAVES.map((f) => (f >= inputs.lowestOctave ? schoolLimits(school, inputs.volume, f) : null));
@@ -171,7 +223,7 @@ export function studyDecay(
   const stride = 4 * Math.max(1, Math.ceil(order.length / 4 / MOST_STEPS));
   const steps = Array.from({ length: Math.floor(order.length / stride) + 1 }, (_, i) => {
     const { mid, inside } = curve(countsOf(order.slice(0, stride * i)));
-    return { panels: stride * i, mid, inside };
+    return { panels: inputs.hungPanels + stride * i, mid, inside };
   });
   const judgedBy = (school: School, counts: Counts) => curveFor(inputs, counts, panelAlpha, limitsOf(school)).inside;
   const result: DecayResult = {

@@ -29,8 +29,10 @@ export interface DecayFace {
   needed: number;
   chosen: number;
   isFloor: boolean;
-  /** A door, window or patch on a surface: nothing is hung on it. */
+  /** A door, window or patch on a surface, or a hung piece: nothing is hung on it. */
   isPart: boolean;
+  /** What hangs here in a definite place; its coefficients are worked out by the study. */
+  piece: { kind: 'absorber' | 'scatter' | 'board'; depth: number; gap: number } | null;
 }
 
 export interface DecayRoom {
@@ -42,6 +44,9 @@ export interface DecayRoom {
   objects: number[];
   objectSpread: number;
   panel: PanelSize;
+  /** Absorbers hung in definite places: how many, and the area of all pieces, m². */
+  hungPanels: number;
+  hungArea: number;
 }
 
 export interface WorstBand {
@@ -52,7 +57,9 @@ export interface WorstBand {
 }
 
 export interface Curve {
+  /** Beside what hangs already. */
   counts: Record<string, number>;
+  /** Those hung in definite places with them. */
   panels: number;
   /** Panel area over walls and ceiling, 0…1. */
   coverage: number;
@@ -152,14 +159,15 @@ export function curveFor(
     return { sabine: sabine(middle), eyring: eyring(middle), low, high };
   });
   const eyringTimes = bands.map((b) => b.eyring);
-  const panels = Object.values(counts).reduce((sum, n) => sum + n, 0);
+  const further = Object.values(counts).reduce((sum, n) => sum + n, 0);
+  const panels = room.hungPanels + further;
   const hangable = room.faces.filter((f) => !f.isFloor).reduce((sum, f) => sum + f.area, 0);
   const [a, b] = [eyringTimes[3]!, eyringTimes[4]!];
   const worst = worstOf(eyringTimes, limits);
   return {
     counts: { ...counts },
     panels,
-    coverage: (panels * room.panel.width * room.panel.height) / hangable,
+    coverage: (room.hungArea + further * room.panel.width * room.panel.height) / hangable,
     sabine: bands.map((x) => x.sabine),
     eyring: eyringTimes,
     low: bands.map((x) => x.low),

@@ -1,103 +1,46 @@
-/** Marks: where tape goes for every loudspeaker on every surface, first order, and the fewest panels that cover it. */
-import { insideOutline, prepareFace, signedDistance } from '../geometry/polygon';
-import { faceOutline, faceStretch, faceToLocal } from '../geometry/unfold';
+/**
+ * Marks: where tape goes for every loudspeaker on every surface, as zones over the head's range and the loudspeaker's front,
+ * what each reflection is worth at the seat, and the fewest panels that cover those that matter.
+ */
+import { areaOutside, boundsOf, clipConvex } from '../geometry/clip';
+import { insideOutline, outlineArea } from '../geometry/polygon';
+import { faceOutline, faceStretch } from '../geometry/unfold';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import { distance } from '../geometry/vector';
-import { fewestCovering, type HangingFace, mostThatFit, type PlacedPanel } from '../layout/cover';
+import { fewestCovering, type HangingFace, mostThatFit } from '../layout/cover';
 import type { Material } from '../materials/library';
+import { apexOf } from '../project/placing';
 import type { Project } from '../project/schema';
-import { reflectionPaths } from '../reflections/images';
+import { freeZone, matters, type Threshold, THRESHOLD } from '../reflections/thresholds';
+import { mirrorPoint, movedPlane, reflectionZone } from '../reflections/zones';
 import { blockedOn, type FacePart } from './faceParts';
-import type { ObjectFace, RoomObject } from './objects';
-import { type Setting, settingOf, type SettingFace } from './setting';
-import { type Tape, tapesFor } from './tapes';
-import type { Issue, Study, Working } from './types';
+import { frontCorners, headCorners } from './fronts';
+import { absorptionAtAngle, type PlacedPiece, takenByPiece } from './hung';
+import { marksWorking } from './marksWorking';
+import type { FaceCover, Hidden, Mark, MarksResult, Zone } from './marksTypes';
+import { type PlacedLoudspeaker, type Setting, settingOf, type SettingFace } from './setting';
+import { tapesFor } from './tapes';
+import { blockerBetween, type Target, targetsFor } from './targets';
+import type { Issue, Study } from './types';
 
-/** A reflection matters when it is louder than this re direct within this time: a common control-room criterion. */
-export const MATTERS = { levelDb: -10, withinS: 0.015 } as const;
+export type { FaceCover, Hidden, Mark, MarksResult, Zone } from './marksTypes';
 
-/** Least distance from a mark to the edge of the panel over it, m: room for a head that moves. */
-export const COVER_MARGIN = 0.1;
+/** Least distance from a zone to the edge of the panel over it, m: what hanging by hand may miss. */
+export const COVER_MARGIN = 0.02;
 
 /** Octaves whose mean coefficient sets a surface's loss: 500 Hz to 4 kHz. */
 const LOSS_OCTAVES = [3, 4, 5, 6] as const;
 
-export interface Mark {
-  id: string;
-  loudspeaker: string;
-  letter: string;
-  face: string;
-  faceName: string;
-  /** "thing": the top or a side of a piece of furniture. */
-  kind: SettingFace['kind'] | 'thing';
-  /** What it lies on when that is not the bare surface: a door, a window, a patch. */
-  on: { id: string; name: string; kind: FacePart['kind'] } | null;
-  /** Whether the loudspeaker stands on this wall's own half of the room; null for front, rear, floor and ceiling. */
-  own: boolean | null;
-  at: Vec3;
-  /** Place on the face: along and up for walls, plan x and y for floor and ceiling. */
-  local: Vec2;
-  tape: [Tape, Tape];
-  /** Way of the sound: loudspeaker, mark, ears. */
-  path: Vec3[];
-  length: number;
-  extraPath: number;
-  delay: number;
-  /** Level re direct with the bare surface's loss, dB; null when it absorbs everything. */
-  levelDb: number | null;
-  matters: boolean;
-  /** A panel decided for this surface covers it. */
-  covered: boolean;
-}
+/** Part of a zone that pieces must cover to count as over it. */
+const COVERED_PART = 0.98;
 
-export interface FaceCover {
-  face: string;
-  /** Panels that the marks of this face need; null when the panel does not fit the face. */
-  needed: number | null;
-  /** Most panels of this size that fit edge to edge. */
-  capacity: number;
-  /** Panels decided for this face. */
-  chosen: number;
-  panels: PlacedPanel[];
-}
+const meanOf = (alpha: readonly number[]) =>
+  LOSS_OCTAVES.reduce<number>((sum, b) => sum + alpha[b]!, 0) / LOSS_OCTAVES.length;
 
-export interface MarksResult {
-  /** Loudest first. */
-  marks: Mark[];
-  covers: FaceCover[];
-  covered: number;
-  worstBare: Mark | null;
-}
-
-/** Coefficient that sets the level of a reflection: mean of 500 Hz–4 kHz, at most 1. */
-export function reflectionLoss(material: Material): number {
+/** Coefficients that set the level of a reflection off a material, octaves 63–8000 Hz, at most 1. */
+export function reflectionTaken(material: Material): number[] {
   // What is listed by the piece is soft and small; half of what meets it is taken as lost.
-  if (material.per === 'piece') return 0.5;
-  return Math.min(1, LOSS_OCTAVES.reduce<number>((sum, b) => sum + material.alpha[b]!, 0) / LOSS_OCTAVES.length);
-}
-
-/** One thing a mark can lie on: a face of the room or of a piece of furniture. */
-interface Target {
-  id: string;
-  name: string;
-  vertices: Vec3[];
-  face: SettingFace | null;
-  material: Material;
-}
-
-function contains(thing: RoomObject, p: Vec3): boolean {
-  // Its faces look outwards: inside is behind all of them.
-  return thing.faces.length > 0 && thing.faces.every((f) => signedDistance(prepareFace(f.vertices), p) < 1e-6);
-}
-
-function targetsOf(setting: Setting, source: Vec3): Target[] {
-  // What the loudspeaker or the head is inside of (a shelf, a seat) neither hides nor mirrors it.
-  const things = setting.objects.filter((o) => !contains(o, source) && !contains(o, setting.head));
-  const ofThing = (o: RoomObject) => (f: ObjectFace) => ({ ...f, face: null, material: o.material });
-  return [
-    ...setting.faces.map((f) => ({ id: f.id, name: f.name, vertices: f.vertices, face: f, material: f.material })),
-    ...things.flatMap((o) => o.faces.map(ofThing(o))),
-  ];
+  return material.alpha.map((a) => (material.per === 'piece' ? 0.5 : Math.min(1, a)));
 }
 
 /** The part of a face a mark lies on, the topmost; null on the face itself. */
@@ -105,108 +48,309 @@ function partUnder(face: SettingFace, local: Vec2): FacePart | null {
   return face.parts.findLast((t) => insideOutline(local, t.outline)) ?? null;
 }
 
+const NOTHING_HANGS: readonly string[] = ['patch', 'rug'];
 /** Parts that nothing can be hung on. */
-const NOT_FOR_PANELS = (part: FacePart | Mark['on']): boolean =>
-  part !== null && part.kind !== 'patch' && part.kind !== 'rug';
+export const notForPanels = (part: Pick<FacePart, 'kind'> | null): boolean =>
+  part !== null && !NOTHING_HANGS.includes(part.kind);
 
-/** Marks and covers of a project. Surfaces are bare; a panel's own face is not yet the mirror plane. */
-export function studyMarks(document: Project, setting: Setting = settingOf(document)): Study<MarksResult> {
-  const { project } = setting;
-  const issues: Issue[] = [];
-  const working: Working[] = [];
-  const found: Mark[] = [];
-  for (const l of setting.loudspeakers) {
-    if (distance(l.at, setting.head) < 0.01) continue;
-    const targets = targetsOf(setting, l.at);
-    const surfaces = targets.map(({ id, vertices }) => ({ id, vertices, alpha: 0 }));
-    const { paths, direct } = reflectionPaths(surfaces, l.at, setting.head, 1, setting.c);
-    if (!direct.visible) {
-      issues.push({
-        code: 'marks.direct-blocked',
-        severity: 'warning',
-        where: [l.id],
-        values: { letter: l.letter, by: targets.find((t) => t.id === direct.blocker)?.name ?? '' },
-      });
+/** How far the plane of the tape stands off a surface: what hangs there, else the recipe where panels are decided. */
+export function standoffOn(setting: Setting, target: Target): number {
+  if (!target.face || (target.kind !== 'wall' && target.kind !== 'ceiling')) return 0;
+  const pieces = setting.hung.filter((p) => p.face === target.id && p.plates.length === 0);
+  if (pieces.length > 0) return Math.max(...pieces.map((p) => p.standoff));
+  const { panel, counts } = setting.project.treatment;
+  return (counts[target.id] ?? 0) > 0 ? panel.depth + panel.gap : 0;
+}
+
+/** Everything about a mark that follows from places alone. */
+interface Found {
+  target: Target;
+  standoff: number;
+  at: Vec3;
+  local: Vec2;
+  seenFrom: Mark['seenFrom'];
+  outline: Vec2[];
+  from: Vec3;
+  to: Vec3;
+  partlyHiddenBy: string | null;
+  bareLocal: Vec2 | null;
+}
+
+interface FoundAll {
+  found: Found[];
+  hidden: { target: Target; by: string }[];
+  direct: { distance: number; blocker: string | null };
+}
+
+/** A zone smaller than this has no place for tape, m². */
+const LEAST_ZONE = 1e-4;
+
+const kept = new WeakMap<object, Map<string, FoundAll>>();
+const MOST_KEPT = 400;
+
+/** Looks for the marks of one loudspeaker; kept per room, so that dragging one looks again for that one alone. */
+function findMarks(setting: Setting, l: PlacedLoudspeaker): FoundAll {
+  const { project, head } = setting;
+  const { range } = project.listening;
+  const targets = targetsFor(setting.room, l.at, head);
+  const standoffs = targets.map((t) => standoffOn(setting, t));
+  const apex = apexOf(project, [head[0], head[1]]);
+  const key = JSON.stringify([
+    l.at,
+    l.box,
+    l.axisInBox,
+    l.drivers,
+    l.aimDeg,
+    l.tiltDeg,
+    l.mount,
+    head,
+    range,
+    apex,
+    project.marking.front,
+    standoffs,
+  ]);
+  const ofRoom = kept.get(setting.room) ?? new Map<string, FoundAll>();
+  kept.set(setting.room, ofRoom);
+  const known = ofRoom.get(key);
+  if (known) return known;
+  const answer = lookForMarks(setting, l, targets, standoffs, apex);
+  if (ofRoom.size >= MOST_KEPT) ofRoom.clear();
+  ofRoom.set(key, answer);
+  return answer;
+}
+
+function lookForMarks(
+  setting: Setting,
+  l: PlacedLoudspeaker,
+  targets: readonly Target[],
+  standoffs: readonly number[],
+  apex: Vec2,
+): FoundAll {
+  const { project, head } = setting;
+  const heads = headCorners(head, project.listening.range);
+  const fronts = frontCorners(l, apex, project.marking.front);
+  const answer: FoundAll = {
+    found: [],
+    hidden: [],
+    direct: { distance: distance(l.at, head), blocker: blockerBetween(targets, l.at, head, null)?.name ?? null },
+  };
+  targets.forEach((target, i) => {
+    const standoff = standoffs[i]!;
+    const plane = standoff > 0 ? movedPlane(target.plane, standoff) : target.plane;
+    const outline = clippedZone(target.outline, reflectionZone(plane, heads, fronts, target.toLocal));
+    if (outline === null) return;
+    /** What hides the way over a point, or null. */
+    const blocked = (from: Vec3, at: Vec3, to: Vec3): Target | null =>
+      blockerBetween(targets, from, at, target) ?? blockerBetween(targets, at, to, target);
+    const tryPath = (from: Vec3, to: Vec3) => {
+      const at = mirrorPoint(plane, from, to);
+      if (!at) return null;
+      const local = target.toLocal(at);
+      return insideOutline(local, target.outline) ? { from, to, at, local, by: blocked(from, at, to) } : null;
+    };
+    const centre = tryPath(l.at, head);
+    const others = heads.map((h) => tryPath(l.at, h)).concat(fronts.map((s) => tryPath(s, head)));
+    let tried = [centre, ...others].filter((t) => t !== null);
+    if (!tried.some((t) => t.by === null)) {
+      tried = [...tried, ...fronts.flatMap((s) => heads.map((h) => tryPath(s, h))).filter((t) => t !== null)];
     }
-    for (const p of paths) {
-      const target = targets.find((t) => t.id === p.sequence[0])!;
-      const { face } = target;
-      const at = p.points[0]!;
-      const side = face?.side ?? null;
-      const own = side === 'left' ? l.at[0] <= setting.axis : side === 'right' ? l.at[0] >= setting.axis : null;
-      const local: Vec2 = face ? faceToLocal(face, at) : [at[0], at[1]];
-      const on = face ? partUnder(face, local) : null;
-      const material = on?.material ?? target.material;
-      const loss = reflectionLoss(material);
-      const levelDb = loss < 1 ? p.level! + 10 * Math.log10(1 - loss) : null;
-      found.push({
-        id: `${l.id}-${target.id}`,
-        loudspeaker: l.id,
-        letter: l.letter,
-        face: target.id,
-        faceName: target.name,
-        kind: face?.kind ?? 'thing',
-        on: on && { id: on.id, name: on.name, kind: on.kind },
-        own,
-        at,
-        local,
-        tape: tapesFor(setting, face, at),
-        path: [l.at, at, setting.head],
-        length: p.length,
-        extraPath: p.length - direct.distance,
-        delay: p.delay,
-        levelDb,
-        matters: levelDb !== null && levelDb > MATTERS.levelDb && p.delay < MATTERS.withinS,
-        covered: false,
-      });
-      working.push({
-        id: `mark-${l.id}-${target.id}`,
-        title: `${l.letter} on the ${target.name}${face?.kind === 'wall' ? ' wall' : ''}`,
-        formula: 'image of the loudspeaker behind the surface; mark where image → ears meets it; L = |image − ears|',
-        symbols: [
-          {
-            symbol: 'S',
-            meaning: `loudspeaker ${l.letter} (x, y, z)`,
-            value: l.at.map((v) => v.toFixed(3)).join(', '),
-            unit: 'm',
-          },
-          {
-            symbol: 'E',
-            meaning: 'ears (x, y, z)',
-            value: setting.head.map((v) => v.toFixed(3)).join(', '),
-            unit: 'm',
-          },
-          { symbol: 'P', meaning: 'mark (x, y, z)', value: at.map((v) => v.toFixed(3)).join(', '), unit: 'm' },
-          { symbol: 'd', meaning: 'direct path', value: direct.distance, unit: 'm' },
-          { symbol: 'L', meaning: 'reflected path', value: p.length, unit: 'm' },
-          { symbol: 'α', meaning: `${material.name}, mean 500 Hz–4 kHz`, value: loss, unit: '' },
-          { symbol: 't', meaning: 'later than direct, (L − d)/c', value: p.delay * 1000, unit: 'ms' },
-        ],
-        result: {
-          symbol: 'ΔL',
-          meaning: 'level re direct, 20 lg(d/L) + 10 lg(1 − α)',
-          value: levelDb ?? 'nothing left',
-          unit: 'dB',
-        },
-        source: 'Image source; J. Borish, J. Acoust. Soc. Am. 75 (1984) 1827.',
-        validity:
-          'Mirror-like surface larger than the wavelength, loudspeaker radiating alike in all directions; geometry ± 1 cm.',
-      });
+    const seen = tried.filter((t) => t.by === null);
+    const best = centre?.by === null ? centre : seen[0];
+    if (!best) {
+      const by = (centre ?? tried[0])?.by;
+      if (by) answer.hidden.push({ target, by: by.name });
+      return;
     }
+    const bare = standoff > 0 ? mirrorPoint(target.plane, best.from, best.to) : null;
+    answer.found.push({
+      target,
+      standoff,
+      at: best.at,
+      local: best.local,
+      seenFrom: best === centre ? 'ears' : 'range',
+      outline,
+      from: best.from,
+      to: best.to,
+      partlyHiddenBy: tried.find((t) => t.by !== null)?.by?.name ?? null,
+      bareLocal: bare && target.toLocal(bare),
+    });
+  });
+  return answer;
+}
+
+/** The part of a zone on its surface; null when it is too small for tape. */
+export function clippedZone(surface: readonly Vec2[], zone: readonly Vec2[]): Vec2[] | null {
+  if (zone.length < 3) return null;
+  const a = boundsOf(surface);
+  const b = boundsOf(zone);
+  if (a.left >= b.right || b.left >= a.right || a.low >= b.high || b.low >= a.high) return null;
+  if (b.left >= a.left && b.right <= a.right && b.low >= a.low && b.high <= a.high && surface.length === 4) {
+    const plain = surface.every((p) => (p[0] === a.left || p[0] === a.right) && (p[1] === a.low || p[1] === a.high));
+    if (plain) return Math.abs(outlineArea(zone)) >= LEAST_ZONE ? [...zone] : null;
   }
-  found.sort((a, b) => (b.levelDb ?? -Infinity) - (a.levelDb ?? -Infinity) || a.id.localeCompare(b.id));
+  const part = clipConvex(surface, zone);
+  return part.length > 2 && Math.abs(outlineArea(part)) >= LEAST_ZONE ? part : null;
+}
 
-  const { panel, counts, usable } = project.treatment;
-  const covers = setting.faces.map((face): FaceCover => {
-    const own = found.filter((m) => m.face === face.id && !NOT_FOR_PANELS(m.on));
-    const hanging: HangingFace = { outline: faceOutline(face), blocked: blockedOn(project, face) };
+function zoneOf(setting: Setting, { target, outline, standoff }: Pick<Found, 'target' | 'outline' | 'standoff'>): Zone {
+  const room = outline.map((p) => target.toRoom(p, standoff));
+  const box = boundsOf(outline);
+  const tapes = (p: Vec2) => tapesFor(setting, target.face, target.toRoom(p, 0));
+  return { outline, room, box, edges: [tapes([box.left, box.low]), tapes([box.right, box.high])] };
+}
+
+/** Angle between an incoming way and the normal, rad. */
+function incidence(target: Target, from: Vec3, at: Vec3): number {
+  const d = distance(from, at);
+  const n = target.plane.normal;
+  const cos = Math.abs((from[0] - at[0]) * n[0] + (from[1] - at[1]) * n[1] + (from[2] - at[2]) * n[2]) / d;
+  return Math.acos(Math.min(1, cos));
+}
+
+/** Part of an outline under pieces, 0…1. */
+function partUnderPieces(outline: readonly Vec2[], pieces: readonly PlacedPiece[]): number {
+  if (pieces.length === 0) return 0;
+  const whole = Math.abs(outlineArea(outline));
+  const open = areaOutside(
+    outline,
+    pieces.map((p) => p.outline),
+  );
+  return Math.min(1, Math.max(0, 1 - open / whole));
+}
+
+function octaveLevels(spreadDb: number, taken: readonly number[]): (number | null)[] {
+  return taken.map((a) => (a < 1 ? spreadDb + 10 * Math.log10(1 - a) : null));
+}
+const levelOf = (spreadDb: number, taken: readonly number[]): number | null => {
+  const loss = meanOf(taken);
+  return loss < 1 ? spreadDb + 10 * Math.log10(1 - loss) : null;
+};
+
+function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number, threshold: Threshold): Mark {
+  const { target, at, local, standoff } = f;
+  const { face } = target;
+  const side = face?.side ?? null;
+  const own = side === 'left' ? l.at[0] <= setting.axis : side === 'right' ? l.at[0] >= setting.axis : null;
+  const on = face ? partUnder(face, local) : null;
+  const zone = zoneOf(setting, f);
+  const length = distance(f.from, at) + distance(at, f.to);
+  // A mark that only other places of the head see is measured against the direct sound there.
+  const straight = f.seenFrom === 'ears' ? direct : distance(f.from, f.to);
+  const delay = (length - straight) / setting.c;
+  const spreadDb = 20 * Math.log10(straight / length);
+  const material = on?.material ?? target.material;
+  const bareTaken = material ? reflectionTaken(material) : [...target.alpha];
+  const pieces = setting.hung.filter((p) => p.face === target.id && p.plates.length === 0);
+  const coveredPart = partUnderPieces(zone.outline, pieces);
+  const piece = coveredPart >= COVERED_PART ? pieces.find((p) => insideOutline(local, p.outline)) : undefined;
+  const angle = incidence(target, f.from, at);
+  const flow = setting.project.treatment.panel.flowResistivity;
+  const taken = piece ? takenByPiece(piece, flow, angle, setting) : bareTaken;
+  const levelDb = levelOf(spreadDb, taken);
+  const touches = (face?.parts ?? [])
+    .filter(
+      (p) => notForPanels(p) && clippedZone(p.outline, zone.outline.length > 2 ? hullOf(zone.outline) : []) !== null,
+    )
+    .map(({ id, name, kind }) => ({ id, name, kind }));
+  const tape = tapesFor(setting, face, target.toRoom(local, 0));
+  return {
+    id: `${l.id}-${target.id}`,
+    loudspeaker: l.id,
+    letter: l.letter,
+    face: target.id,
+    faceName: target.name,
+    kind: target.kind,
+    on: on && { id: on.id, name: on.name, kind: on.kind },
+    touches,
+    own,
+    at,
+    seenFrom: f.seenFrom,
+    local,
+    tape,
+    zone,
+    standoff,
+    bare: f.bareLocal && {
+      local: f.bareLocal,
+      tape: tapesFor(setting, face, target.toRoom(f.bareLocal, 0)),
+      away: Math.hypot(f.bareLocal[0] - local[0], f.bareLocal[1] - local[1]),
+    },
+    partlyHiddenBy: f.partlyHiddenBy,
+    path: [f.from, at, f.to],
+    length,
+    extraPath: length - straight,
+    delay,
+    angle,
+    levelDb,
+    octavesDb: octaveLevels(spreadDb, taken),
+    bareDb: levelOf(spreadDb, bareTaken),
+    matters: matters({ levelDb, delay }, threshold),
+    coveredPart,
+    covered: piece !== undefined,
+  };
+}
+
+/** A zone cut to a surface of any shape may no longer be convex; its bounding box stands for it where only a box matters. */
+function hullOf(outline: readonly Vec2[]): Vec2[] {
+  const b = boundsOf(outline);
+  return [
+    [b.left, b.low],
+    [b.right, b.low],
+    [b.right, b.high],
+    [b.left, b.high],
+  ];
+}
+
+/** Faces panels hang on, with what is in the way: openings, and pieces that hang there already. */
+export function hangingFace(setting: Setting, face: SettingFace): HangingFace {
+  const pieces = setting.hung.filter((p) => p.face === face.id).map((p) => p.box);
+  return { outline: faceOutline(face), blocked: [...blockedOn(setting.project, face), ...pieces] };
+}
+
+const keptCapacity = new WeakMap<object, Map<string, number>>();
+function capacityOf(setting: Setting, face: SettingFace, hanging: HangingFace): number {
+  const { width, height } = setting.project.treatment.panel;
+  const ofRoom = keptCapacity.get(setting.room) ?? new Map<string, number>();
+  keptCapacity.set(setting.room, ofRoom);
+  const key = `${face.id}|${width}|${height}`;
+  const known = ofRoom.get(key) ?? mostThatFit({ width, height }, hanging);
+  ofRoom.set(key, known);
+  return known;
+}
+
+function coverFaces(setting: Setting, marks: readonly Mark[], threshold: Threshold, issues: Issue[]): FaceCover[] {
+  const { panel, counts, usable } = setting.project.treatment;
+  return setting.faces.map((face): FaceCover => {
+    const wanting = marks.filter(
+      (m) =>
+        m.face === face.id &&
+        !m.covered &&
+        !notForPanels(m.on) &&
+        matters({ levelDb: m.bareDb, delay: m.delay }, threshold),
+    );
+    const hanging = hangingFace(setting, face);
     const chosen = counts[face.id] ?? 0;
     // On a slope the plan shows a panel foreshortened.
     const stretch = faceStretch(face);
     const seen = { width: panel.width / stretch, height: panel.height / stretch };
-    const plan = fewestCovering({ marks: own.map((m) => m.local), panel: seen, margin: COVER_MARGIN, face: hanging });
-    const capacity = mostThatFit(panel, hanging);
-    if (plan && plan.length > 0 && plan.length <= chosen) own.forEach((m) => (m.covered = true));
+    const plan = fewestCovering({
+      zones: wanting.map((m) => m.zone.box),
+      panel: seen,
+      margin: COVER_MARGIN,
+      face: hanging,
+      middle: face.kind === 'wall' ? setting.head[2] : undefined,
+    });
+    const capacity = capacityOf(setting, face, hanging);
+    if (plan && plan.length > 0 && plan.length <= chosen) {
+      for (const m of wanting) {
+        const taken = absorptionAtAngle(panel, panel.flowResistivity, m.angle, setting);
+        const spreadDb = 20 * Math.log10((m.length - m.extraPath) / m.length);
+        m.covered = true;
+        m.coveredPart = 1;
+        m.levelDb = levelOf(spreadDb, taken);
+        m.octavesDb = octaveLevels(spreadDb, taken);
+        m.matters = matters(m, threshold);
+      }
+    }
     if (chosen > capacity) {
       issues.push({
         code: 'marks.too-many-panels',
@@ -215,7 +359,7 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
         values: { face: face.name, chosen, capacity },
       });
     }
-    if (own.length > 0 && plan === null && usable.includes(face.surface)) {
+    if (wanting.length > 0 && plan === null && usable.includes(face.surface)) {
       issues.push({
         code: 'marks.panel-too-large',
         severity: 'warning',
@@ -225,19 +369,92 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
     }
     return { face: face.id, needed: plan ? plan.length : null, capacity, chosen, panels: plan ?? [] };
   });
-  for (const m of found) {
-    if (!m.matters || !NOT_FOR_PANELS(m.on)) continue;
-    issues.push({
-      code: 'marks.on-opening',
-      severity: 'warning',
-      where: [m.id, m.on!.id],
-      values: { letter: m.letter, name: m.on!.name, face: m.faceName },
-    });
+}
+
+/** Louder first; equal ones in a fixed order. */
+const byLevel = (a: Mark, b: Mark) => (b.levelDb ?? -Infinity) - (a.levelDb ?? -Infinity) || a.id.localeCompare(b.id);
+
+/** Marks and covers of a project, first order. Subwoofers throw no marks: their waves are longer than the surfaces. */
+export function studyMarks(document: Project, setting: Setting = settingOf(document)): Study<MarksResult> {
+  const { project } = setting;
+  const threshold = THRESHOLD[project.marking.school];
+  const issues: Issue[] = [];
+  const marks: Mark[] = [];
+  const hidden: Hidden[] = [];
+  for (const l of setting.loudspeakers) {
+    if (l.role === 'sub' || distance(l.at, setting.head) < 0.01) continue;
+    const all = findMarks(setting, l);
+    if (all.direct.blocker !== null) {
+      issues.push({
+        code: 'marks.direct-blocked',
+        severity: 'warning',
+        where: [l.id],
+        values: { letter: l.letter, by: all.direct.blocker },
+      });
+    }
+    // Set into the wall, a loudspeaker has no image in it.
+    const flushIn = (t: Target) =>
+      l.mount === 'flush' && t.kind === 'wall' && Math.abs(distanceTo(t, l.at)) < FLUSH_WITHIN;
+    for (const f of all.found) {
+      if (!flushIn(f.target)) marks.push(markOf(setting, l, f, all.direct.distance, threshold));
+    }
+    for (const h of all.hidden) {
+      if (flushIn(h.target)) continue;
+      hidden.push({ loudspeaker: l.id, letter: l.letter, face: h.target.id, faceName: h.target.name, by: h.by });
+    }
   }
-  const bare = found.filter((m) => m.matters && !m.covered);
+  const covers = coverFaces(setting, marks, threshold, issues);
+  marks.sort(byLevel);
+  for (const m of marks) {
+    const values = { letter: m.letter, face: m.faceName };
+    if (m.matters && notForPanels(m.on)) {
+      const where = [m.id, m.on!.id];
+      issues.push({ code: 'marks.on-opening', severity: 'warning', where, values: { ...values, name: m.on!.name } });
+    }
+    if (m.covered && m.matters) {
+      const level = { ...values, levelDb: m.levelDb!, bareDb: m.bareDb! };
+      issues.push({ code: 'marks.still-loud', severity: 'warning', where: [m.id], values: level });
+    }
+    if (!m.covered && m.matters && m.coveredPart > 0.02) {
+      issues.push({
+        code: 'marks.half-covered',
+        severity: 'warning',
+        where: [m.id],
+        values: { ...values, part: m.coveredPart },
+      });
+    }
+  }
+  const bare = marks.filter((m) => m.matters && !m.covered);
+  const freeZones = setting.loudspeakers
+    .filter((l) => l.role !== 'sub')
+    .map((l) => ({
+      loudspeaker: l.id,
+      letter: l.letter,
+      zone: freeZone(
+        marks.filter((m) => m.loudspeaker === l.id),
+        threshold,
+      ),
+    }));
+  const result: MarksResult = {
+    marks,
+    hidden,
+    covers,
+    covered: marks.filter((m) => m.covered).length,
+    worstBare: bare[0] ?? null,
+    threshold,
+    freeZones,
+  };
   return {
-    result: { marks: found, covers, covered: found.filter((m) => m.covered).length, worstBare: bare[0] ?? null },
+    result,
     issues,
-    working,
+    // Made when asked for: a drag needs none of it.
+    get working() {
+      return marksWorking(setting, marks);
+    },
   };
 }
+
+/** A flush front counts as in a wall this near, m. */
+const FLUSH_WITHIN = 0.05;
+const distanceTo = (t: Target, p: Vec3) =>
+  t.plane.normal[0] * p[0] + t.plane.normal[1] * p[1] + t.plane.normal[2] * p[2] - t.plane.offset;

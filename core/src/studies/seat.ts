@@ -2,17 +2,22 @@
 import { insideOutline } from '../geometry/polygon';
 import { wallAlong } from '../geometry/solid';
 import { distance } from '../geometry/vector';
-import {
-  boundaryCurve,
-  deepestNotch,
-  type BoundaryScene,
-  type Notch,
-  type Plane,
-  planeNulls,
-} from '../interference/boundary';
+import type { Notch } from '../interference/boundary';
+import { deepestOf } from '../interference/faces';
+import { stationOf } from '../layout/rigs';
 import { SEAT_RULE, TRIANGLE_DEPTH } from '../layout/seat';
 import type { Project } from '../project/schema';
-import { type PlacedLoudspeaker, type Setting, settingOf, type SettingFace } from './setting';
+import { apexOf, stereoPair } from '../project/placing';
+import {
+  boundariesOf,
+  type Boundary,
+  curveAtEars,
+  curvePoints,
+  NOTCH_RANGE,
+  type SchoolReport,
+  wallSchools,
+} from './boundaries';
+import { type PlacedLoudspeaker, type Setting, settingOf } from './setting';
 import type { Issue, Study, Working } from './types';
 
 /** Limits of judgement. Practice, not standards: each is a place where ears and measurements begin to complain. */
@@ -26,30 +31,19 @@ export const SEAT_LIMITS = {
   /** Largest difference of left and right distances to the side walls, m. */
   symmetry: 0.02,
   axisHeight: 0.05,
+  /** A tilt this near to the ears' direction makes up for an axis at another height, degrees. */
+  tiltDeg: 3,
+  /** Later or earlier than this the loudspeakers of a layout want electronic delay, s. */
+  late: 0.0005,
   /** Distances to boundaries within this part of each other pile their notches up. */
   coincidence: 0.1,
   deepNotchDb: -10,
-  notchRange: [40, 300],
 } as const;
-
-/** Octave whose coefficient sets the boundary's reflection factor: index of 125 Hz. */
-const LOW_OCTAVE = 1;
-
-export interface Boundary {
-  face: string;
-  name: string;
-  plane: Plane;
-  distance: number;
-  quarterWaveHz: number | null;
-  exactNullHz: number | null;
-  /** Level at the exact null from this boundary alone, dB re free field. */
-  depthDb: number;
-  reflection: number;
-}
 
 export interface LoudspeakerReport {
   id: string;
   letter: string;
+  role: PlacedLoudspeaker['role'];
   toHead: number;
   /** Distances from front, left and right wall, m; null when the loudspeaker is outside the room. */
   fromFront: number | null;
@@ -57,9 +51,26 @@ export interface LoudspeakerReport {
   fromRight: number | null;
   boundaries: Boundary[];
   nearest: Boundary | null;
-  /** Deepest level 40–300 Hz of the three nearest boundaries together. */
+  /** Deepest level 40–300 Hz of all near boundaries together. */
   notch: Notch | null;
+  /** Gain far below it, dB: what the loudspeaker's low shelf would have to take back. */
+  gainDb: number | null;
   curve: { f: number; levelDb: number }[];
+  aim: Aim;
+}
+
+export interface Aim {
+  /** Turn from straight down the room to point at the apex, towards the listener's right positive. */
+  turnDeg: number;
+  /** Upward tilt that points it at the ears. */
+  tiltDeg: number;
+  /** Seen from the ears: from straight ahead, to the right positive; and above the ears. */
+  azimuthDeg: number;
+  elevationDeg: number;
+  /** Its place in the layout, and how far outside the tolerances it stands; 0 inside. */
+  station: { key: string; name: string; azimuthOff: number; elevationOff: number } | null;
+  /** Later than the nearest loudspeaker of the layout, s, and further, m. */
+  late: { seconds: number; metres: number } | null;
 }
 
 export interface SeatResult {
@@ -70,57 +81,56 @@ export interface SeatResult {
   headFromRear: number | null;
   headOffAxis: number;
   loudspeakers: LoudspeakerReport[];
-  triangle: { angleDeg: number; between: number; pathDifference: number; delayMs: number; frontMost: number } | null;
+  triangle: {
+    angleDeg: number;
+    between: number;
+    pathDifference: number;
+    delayMs: number;
+    frontMost: number;
+    /** Least side by the loudspeakers' working distance, and how far behind their line one sits then (0.87 of it), m. */
+    leastSide: number;
+    leastBehind: number;
+    /** How far behind the loudspeakers' line the ears are, m. */
+    behind: number;
+  } | null;
+  /** The pair by each school of distance to the front wall; empty without a pair. */
+  schools: SchoolReport[];
   /** Largest left-right difference of the pair, m, and what it is. */
   symmetry: { difference: number; what: 'path' | 'side-wall' | 'height' | 'depth' } | null;
   worstNotch: (Notch & { loudspeaker: string }) | null;
 }
 
-function boundariesOf(setting: Setting, l: PlacedLoudspeaker): { scene: BoundaryScene; list: Boundary[] } | null {
-  const at = [l.at[0], l.at[1]] as const;
-  const front = wallAlong(setting.solid.plan, at, [0, -1]);
-  const left = wallAlong(setting.solid.plan, at, [-1, 0]);
-  const right = wallAlong(setting.solid.plan, at, [1, 0]);
-  if (!front || !left || !right) return null;
-  const side = left.distance <= right.distance ? left : right;
-  const sign = side === left ? 1 : -1;
-  // Coordinates of the corner octant: x from the nearer side wall, y from the front wall, z from the floor.
-  const floor = setting.solid.floorAt(at) ?? 0;
-  const source = [side.distance, front.distance, l.at[2] - floor] as const;
-  const receiver = [
-    side.distance + sign * (setting.head[0] - l.at[0]),
-    front.distance + setting.head[1] - l.at[1],
-    setting.head[2] - floor,
-  ] as const;
-  const faceOf = (id: string): SettingFace => setting.faces.find((f) => f.id === id)!;
-  const faces: Record<Plane, SettingFace> = { x: faceOf(side.wall), y: faceOf(front.wall), z: faceOf('floor') };
-  const axisIndex: Record<Plane, number> = { x: 0, y: 1, z: 2 };
-  const planes = (['x', 'y', 'z'] as const).filter((p) => receiver[axisIndex[p]]! >= 0);
-  const reflection = (p: Plane): number => Math.sqrt(1 - Math.min(1, faces[p].material.alpha[LOW_OCTAVE]!));
-  const scene: BoundaryScene = {
-    source,
-    receiver,
-    planes,
-    c: setting.c,
-    R: Object.fromEntries(planes.map((p) => [p, reflection(p)])),
-  };
-  const direct = boundaryCurve(scene).direct;
-  const list = planeNulls(scene)
-    .map((n) => ({
-      face: faces[n.plane].id,
-      name: faces[n.plane].name,
-      plane: n.plane,
-      distance: n.distance,
-      quarterWaveHz: n.quarterWaveHz,
-      exactNullHz: n.exactNullHz,
-      reflection: reflection(n.plane),
-      depthDb: 20 * Math.log10(Math.max(1e-6, Math.abs(1 - (reflection(n.plane) * direct) / n.imageDistance))),
-    }))
-    .sort((a, b) => a.distance - b.distance);
-  return { scene, list };
-}
-
 const CURVE_POINTS = 120;
+const DEG = 180 / Math.PI;
+
+/** How far a value lies outside a range, 0 inside. */
+const outside = (v: number, [low, high]: readonly [number, number]) => (v < low ? v - low : v > high ? v - high : 0);
+
+function aimFor(setting: Setting, l: PlacedLoudspeaker): Aim {
+  const { head, project } = setting;
+  const [ax, ay] = apexOf(project, [head[0], head[1]]);
+  const [dx, dy, dz] = [l.at[0] - head[0], l.at[1] - head[1], l.at[2] - head[2]];
+  const ground = Math.hypot(dx, dy);
+  const azimuthDeg = Math.atan2(dx, -dy) * DEG;
+  const elevationDeg = Math.atan2(dz, ground) * DEG;
+  const station = stationOf(project.listening.layout, l.station);
+  const others = setting.loudspeakers.filter((o) => stationOf(project.listening.layout, o.station) !== null);
+  const nearest = Math.min(...others.map((o) => distance(o.at, head)));
+  const metres = distance(l.at, head) - nearest;
+  return {
+    turnDeg: Math.atan2(ax - l.at[0], ay - l.at[1]) * DEG,
+    tiltDeg: -elevationDeg,
+    azimuthDeg,
+    elevationDeg,
+    station: station && {
+      key: station.key,
+      name: station.name,
+      azimuthOff: outside(azimuthDeg, station.azimuthRange),
+      elevationOff: outside(elevationDeg, station.elevationRange),
+    },
+    late: station && others.length > 1 ? { metres, seconds: metres / setting.c } : null,
+  };
+}
 
 function reportOf(setting: Setting, l: PlacedLoudspeaker): LoudspeakerReport {
   const at = [l.at[0], l.at[1]] as const;
@@ -129,24 +139,25 @@ function reportOf(setting: Setting, l: PlacedLoudspeaker): LoudspeakerReport {
   const base = {
     id: l.id,
     letter: l.letter,
+    role: l.role,
     toHead,
     fromFront: away([0, -1]),
     fromLeft: away([-1, 0]),
     fromRight: away([1, 0]),
+    aim: aimFor(setting, l),
   };
-  const bounds = toHead > 0.01 ? boundariesOf(setting, l) : null;
-  if (!bounds) return { ...base, boundaries: [], nearest: null, notch: null, curve: [] };
-  const [from, to] = SEAT_LIMITS.notchRange;
-  const curve = boundaryCurve(bounds.scene);
+  const inside = setting.solid.ceilingAt([l.at[0], l.at[1]]) !== null;
+  if (toHead <= 0.01 || !inside)
+    return { ...base, boundaries: [], nearest: null, notch: null, gainDb: null, curve: [] };
+  const boundaries = boundariesOf(setting, l);
+  const curve = curveAtEars(setting, l);
   return {
     ...base,
-    boundaries: bounds.list,
-    nearest: bounds.list[0] ?? null,
-    notch: deepestNotch(bounds.scene, from, to),
-    curve: Array.from({ length: CURVE_POINTS + 1 }, (_, i) => {
-      const f = 20 * (500 / 20) ** (i / CURVE_POINTS);
-      return { f, levelDb: curve.levelDb(f) };
-    }),
+    boundaries,
+    nearest: boundaries.find((b) => b.kind !== 'thing') ?? boundaries[0] ?? null,
+    notch: deepestOf(curve, ...NOTCH_RANGE, setting.c),
+    gainDb: curve.lowFrequencyLimitDb,
+    curve: curvePoints(curve, CURVE_POINTS),
   };
 }
 
@@ -183,6 +194,7 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
       add('seat.loudspeaker-outside', 'wrong', [l.id], { letter: l.letter });
       continue;
     }
+    if (l.role === 'sub') continue;
     if (report.toHead < l.minimumDistance - 1e-6) {
       add('seat.too-near', 'warning', [l.id, 'head'], {
         letter: l.letter,
@@ -190,17 +202,42 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
         minimum: l.minimumDistance,
       });
     }
-    if (Math.abs(l.at[2] - setting.head[2]) > SEAT_LIMITS.axisHeight) {
+    const aimed = Math.abs(l.tiltDeg - report.aim.tiltDeg) <= SEAT_LIMITS.tiltDeg;
+    const level = ['main', 'second', 'centre'].includes(l.role);
+    if (level && !aimed && Math.abs(l.at[2] - setting.head[2]) > SEAT_LIMITS.axisHeight) {
       add('seat.axis-height', 'warning', [l.id, 'head'], { letter: l.letter, axis: l.at[2], ear: setting.head[2] });
     }
-    if (report.fromFront !== null && report.fromFront < l.box.depth - 1e-6) {
+    if (
+      l.mount === 'free' &&
+      l.role !== 'surround' &&
+      report.fromFront !== null &&
+      report.fromFront < l.box.depth - 1e-6
+    ) {
       add('seat.loudspeaker-in-wall', 'warning', [l.id], {
         letter: l.letter,
         distance: report.fromFront,
         depth: l.box.depth,
       });
     }
-    const close = report.boundaries.filter((b) => b.distance > 0.05);
+    const { station, late } = report.aim;
+    if (station && (station.azimuthOff !== 0 || station.elevationOff !== 0) && !['L', 'R'].includes(station.key)) {
+      add('seat.station-off', 'warning', [l.id], {
+        letter: l.letter,
+        name: station.name,
+        azimuthDeg: report.aim.azimuthDeg,
+        elevationDeg: report.aim.elevationDeg,
+        azimuthOff: station.azimuthOff,
+        elevationOff: station.elevationOff,
+      });
+    }
+    if (late && late.seconds > SEAT_LIMITS.late) {
+      add('seat.later-than-others', 'note', [l.id], {
+        letter: l.letter,
+        metres: late.metres,
+        milliseconds: late.seconds * 1000,
+      });
+    }
+    const close = report.boundaries.filter((b) => b.distance > 0.05 && b.kind !== 'thing');
     const pair = close.flatMap((a, i) => close.slice(i + 1).map((b) => [a, b] as const));
     const same = pair.find(([a, b]) => Math.abs(a.distance - b.distance) < SEAT_LIMITS.coincidence * b.distance);
     if (same) {
@@ -218,7 +255,7 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
   }
   const { triangle, symmetry } = result;
   if (triangle) {
-    const pair = setting.loudspeakers.slice(0, 2).map((l) => l.id);
+    const pair = (stereoPair(project) ?? []).map((l) => l.id);
     if (triangle.angleDeg > SEAT_LIMITS.angleDeg[1])
       add('seat.triangle-wide', 'warning', pair, { angleDeg: triangle.angleDeg });
     if (triangle.angleDeg < SEAT_LIMITS.angleDeg[0])
@@ -286,7 +323,7 @@ function workingOf(project: Project, setting: Setting, result: SeatResult): Work
         unit: 'Hz',
       },
       source: 'Image source at one plane; R. Allison, J. Audio Eng. Soc. 22 (1974) 314.',
-      validity: 'One boundary by itself, large and flat. The verdict uses the three nearest together.',
+      validity: 'One boundary by itself, large and flat. The verdict uses all near ones together, furniture included.',
     });
   }
   return working;
@@ -300,8 +337,9 @@ export function studySeat(document: Project, setting: Setting = settingOf(docume
   const front = wallAlong(setting.solid.plan, [head[0], head[1]], [0, -1]);
   const headFromFront = front?.distance ?? head[1];
   const loudspeakers = setting.loudspeakers.map((l) => reportOf(setting, l));
-  const [a, b] = setting.loudspeakers;
-  const [ra, rb] = loudspeakers;
+  const pair = (stereoPair(project) ?? []).map((l) => setting.loudspeakers.find((p) => p.id === l.id)!);
+  const [a, b] = pair;
+  const [ra, rb] = pair.map((l) => loudspeakers.find((r) => r.id === l.id)!);
   let triangle: SeatResult['triangle'] = null;
   let symmetry: SeatResult['symmetry'] = null;
   if (a && b && ra && rb) {
@@ -312,6 +350,9 @@ export function studySeat(document: Project, setting: Setting = settingOf(docume
       pathDifference,
       delayMs: (pathDifference / setting.c) * 1000,
       frontMost: Math.min(a.at[1], b.at[1]),
+      leastSide: Math.max(a.minimumDistance, b.minimumDistance),
+      leastBehind: TRIANGLE_DEPTH * Math.max(a.minimumDistance, b.minimumDistance),
+      behind: head[1] - (a.at[1] + b.at[1]) / 2,
     };
     const [l, r] = a.at[0] <= b.at[0] ? [ra, rb] : [rb, ra];
     const parts = [
@@ -322,7 +363,9 @@ export function studySeat(document: Project, setting: Setting = settingOf(docume
     ];
     symmetry = parts.reduce((worst, p) => (p.difference > worst.difference ? p : worst));
   }
-  const notches = loudspeakers.filter((l) => l.notch).map((l) => ({ ...l.notch!, loudspeaker: l.letter }));
+  const notches = loudspeakers
+    .filter((l) => l.notch && l.role !== 'sub')
+    .map((l) => ({ ...l.notch!, loudspeaker: l.letter }));
   const result: SeatResult = {
     length,
     ruleDistance: SEAT_RULE * length,
@@ -332,6 +375,7 @@ export function studySeat(document: Project, setting: Setting = settingOf(docume
     headOffAxis: head[0] - axis,
     loudspeakers,
     triangle,
+    schools: wallSchools(setting, pair),
     symmetry,
     worstNotch: notches.length > 0 ? notches.reduce((w, n) => (n.levelDb < w.levelDb ? n : w)) : null,
   };

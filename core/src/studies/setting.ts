@@ -13,6 +13,7 @@ import { inState } from '../project/states';
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
 import type { PairAxis } from '../reverberation/decay';
 import { type FacePart, partsOf } from './faceParts';
+import { type PlacedPiece, placedPieces } from './hung';
 import { objectsOf, type RoomObject } from './objects';
 
 export type SideName = 'front' | 'right' | 'rear' | 'left' | 'floor' | 'ceiling';
@@ -35,9 +36,8 @@ export interface PlacedLoudspeaker extends Loudspeaker {
   at: Vec3;
 }
 
-export interface Setting {
-  /** The document in the state studied. */
-  project: Project;
+/** What of a setting stays while head and loudspeakers move: the same object as long as the room is the same. */
+export interface RoomSetting {
   frame: Frame;
   solid: Solid;
   faces: SettingFace[];
@@ -47,13 +47,22 @@ export interface Setting {
   rho: number;
   /** Energy attenuation of air per octave, 1/m. */
   mEnergy: number[];
-  /** Ears in the listener's frame, m. */
-  head: Vec3;
-  loudspeakers: PlacedLoudspeaker[];
   objects: RoomObject[];
+  /** Pieces hung in definite places. */
+  hung: PlacedPiece[];
   /** x of the listening axis and the room's length along it, m. */
   axis: number;
   length: number;
+}
+
+export interface Setting extends RoomSetting {
+  /** The document in the state studied. */
+  project: Project;
+  /** The part without head and loudspeakers, for keeping what depends on it alone. */
+  room: RoomSetting;
+  /** Ears in the listener's frame, m. */
+  head: Vec3;
+  loudspeakers: PlacedLoudspeaker[];
 }
 
 function sideOf(face: Face): SideName {
@@ -87,12 +96,7 @@ function namer(project: Project): (face: Face, side: SideName) => string {
   };
 }
 
-/**
- * Everything a study needs of the document in the state it is switched to, in the listener's frame.
- * @param state another state's id, or null for the room as surveyed
- */
-export function settingOf(document: Project, state: string | null = document.states.current): Setting {
-  const project = inState(document, state);
+function roomSettingOf(document: Project, project: Project): RoomSetting {
   const frame = frameOf(project);
   const shape = shapeOf(project.room, (p) => frame.toListener(p));
   // Walls are listed from the faced wall on, so that the strip reads front, right, rear, left.
@@ -112,28 +116,64 @@ export function settingOf(document: Project, state: string | null = document.sta
       bare: Math.max(0, face.area - parts.reduce((sum, t) => sum + t.area, 0)),
     };
   });
-  const { head } = project.listening;
-  /** Heights are taped from the floor the thing stands on. */
-  const standing = (p: Vec2, height: number): Vec3 => [...p, (solid.floorAt(p) ?? 0) + height];
   return {
-    project,
     frame,
     solid,
     faces,
     c: speedHumid(project.climate),
     rho: airDensity(project.climate),
     mEnergy: OCTAVE_MIDBANDS.map((f) => energyAttenuation(project.climate, f)),
-    head: standing(frame.toListener([head.x, head.y]), head.earHeight),
-    loudspeakers: project.loudspeakers.map((l) => ({
-      ...l,
-      at: standing(frame.toListener([l.x, l.y]), l.axisHeight),
-    })),
     objects: objectsOf(
       project,
       (p) => frame.toListener(p),
       (p) => solid.floorAt(p),
     ),
+    hung: placedPieces(project, frame, faces),
     axis: listeningAxis(project, frame),
     length: lengthAlongAxis(project, frame),
+  };
+}
+
+/** Rooms asked for lately: an edit that moves only head or loudspeakers leaves all these parts of the document the same. */
+const lately: { parts: unknown[]; room: RoomSetting }[] = [];
+const MOST_KEPT = 6;
+
+function keptRoomSetting(document: Project, project: Project, state: string | null): RoomSetting {
+  const { room, climate, materials, states, treatment } = document;
+  // A closed partition keeps the side of it with the head.
+  const closed = project.room === room ? null : `${document.listening.head.x},${document.listening.head.y}`;
+  const parts = [room, climate, materials, states, treatment.hung, project.listening.facing, state, closed];
+  const found = lately.findIndex((k) => k.parts.every((part, i) => part === parts[i]));
+  if (found >= 0) {
+    const [kept] = lately.splice(found, 1);
+    lately.unshift(kept!);
+    return kept!.room;
+  }
+  const fresh = roomSettingOf(document, project);
+  lately.unshift({ parts, room: fresh });
+  lately.length = Math.min(lately.length, MOST_KEPT);
+  return fresh;
+}
+
+/**
+ * Everything a study needs of the document in the state it is switched to, in the listener's frame. Documents are never
+ * changed in place, so that the room is computed once for all edits that leave it alone.
+ * @param state another state's id, or null for the room as surveyed
+ */
+export function settingOf(document: Project, state: string | null = document.states.current): Setting {
+  const project = inState(document, state);
+  const room = keptRoomSetting(document, project, state);
+  const { head } = project.listening;
+  /** Heights are taped from the floor the thing stands on. */
+  const standing = (p: Vec2, height: number): Vec3 => [...p, (room.solid.floorAt(p) ?? 0) + height];
+  return {
+    ...room,
+    project,
+    room,
+    head: standing(room.frame.toListener([head.x, head.y]), head.earHeight),
+    loudspeakers: project.loudspeakers.map((l) => ({
+      ...l,
+      at: standing(room.frame.toListener([l.x, l.y]), l.axisHeight),
+    })),
   };
 }

@@ -309,7 +309,7 @@ describe('decay', () => {
       const setting = settingOf(project);
       expect(studySeat(project, setting).result.triangle).toBeNull();
       expect(studyMarks(project, setting).result.marks).toHaveLength(6 * keep);
-      expect(studyDecay(decayInputs(project, setting), solver).result.forMarks).toBe(5 * keep);
+      expect(studyDecay(decayInputs(project, setting), solver).result.forMarks).toBe(3 * keep);
     }
   });
 

@@ -50,6 +50,15 @@ const SENTENCES: Record<string, Say> = {
     `One loudspeaker is ${l('difference')} further from the ears: ${n('delayMs', 2)} ms later. Centre images lean to the nearer one.`,
   'seat.not-symmetric': (v, l) =>
     `Left and right differ by ${l('difference')}: ${SYMMETRY[String(v.what)] ?? 'they are not alike'}.`,
+  'seat.station-off': (v, _l, n) =>
+    `${v.letter} (${v.name}) stands at ${n('azimuthDeg', 0)}°, ${n('elevationDeg', 0)}° up: ${[
+      Number(v.azimuthOff) === 0 ? '' : `${fixed(Math.abs(Number(v.azimuthOff)), 0)}° outside its angle`,
+      Number(v.elevationOff) === 0 ? '' : `${fixed(Math.abs(Number(v.elevationOff)), 0)}° outside its height`,
+    ]
+      .filter((t) => t !== '')
+      .join(', ')} in this layout.`,
+  'seat.later-than-others': (v, l, n) =>
+    `${v.letter} is ${l('metres')} further from the ears than the nearest: delay the others by ${n('milliseconds', 2)} ms, or move it.`,
   'bass.not-a-box': () => 'The room is too far from a box: closed-form modes do not apply and none are shown.',
   'bass.spacing-drop': (_v, _l, n) =>
     `The third octave at ${n('f', 0)} Hz holds fewer modes than the one below it: the bass will be uneven there.`,
@@ -69,6 +78,10 @@ const SENTENCES: Record<string, Say> = {
     ),
   'marks.on-opening': (v) =>
     `A reflection of ${v.letter} that matters falls on ${v.name} (${surface(v.face)}): a fixed panel cannot hang there. A stand in front of it, a curtain or a door panel can.`,
+  'marks.still-loud': (v, _l, n) =>
+    `What covers ${v.letter} on the ${surface(v.face)} leaves it at ${n('levelDb', 1)} dB (bare ${n('bareDb', 1)} dB): still above the limit. A deeper panel takes more.`,
+  'marks.half-covered': (v) =>
+    `A panel covers only ${percent(v.part)} % of the zone of ${v.letter} on the ${surface(v.face)}: the head still meets the reflection in the rest.`,
   'survey.opening-off-wall': (v, l) =>
     `${v.name} reaches past the ${surface(v.wall)}: it ends at ${l('end')} along and ${l('top')} up, the wall is ${l('length')} long.`,
   'survey.openings-overlap': (v) => `${v.name} and ${v.other} overlap on their wall.`,

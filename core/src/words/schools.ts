@@ -1,4 +1,5 @@
 /** Names and reasons of the schools of decay target. */
+import type { ThresholdId } from '../reflections/thresholds';
 import type { School } from '../targets/targets';
 
 export const SCHOOL_WORDS: Record<School, { name: string; why: string }> = {
@@ -17,5 +18,25 @@ export const SCHOOL_WORDS: Record<School, { name: string; why: string }> = {
   'production-room': {
     name: 'Production room, 0.3–0.4 s',
     why: 'A habit for rooms where people also play and talk.',
+  },
+};
+
+/** Names and reasons of the schools of which reflections matter. */
+export const THRESHOLD_WORDS: Record<ThresholdId, { name: string; why: string }> = {
+  'minus-10-in-15': {
+    name: '10 dB down for 15 ms',
+    why: 'A common control-room habit: until 15 ms after the direct sound nothing louder than 10 dB below it.',
+  },
+  'minus-15-in-15': {
+    name: '15 dB down for 15 ms',
+    why: 'Stricter: reflections this weak no longer shift images or colour voices audibly.',
+  },
+  'minus-20-in-20': {
+    name: '20 dB down for 20 ms',
+    why: 'The strict reflection-free zone. Few rooms reach it without turned surfaces.',
+  },
+  'fusion-10': {
+    name: 'Fusion, 10 ms',
+    why: 'What comes within 10 ms melts with the direct sound and colours it, down to 20 dB; later sound is heard as room.',
   },
 };

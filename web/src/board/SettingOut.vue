@@ -10,6 +10,7 @@ import { stripToLocal, wallStrip } from '@tawny/core/geometry/unfold';
 import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
 import { dimensionsOf } from './dimensions';
 import { boardLayout, offSheet, onSheet, planLayout, type Sheet } from './layout';
+import CostLayer from './layers/CostLayer.vue';
 import EditLayer from './layers/EditLayer.vue';
 import FieldLayer from './layers/FieldLayer.vue';
 import OpeningsLayer from './layers/OpeningsLayer.vue';
@@ -87,7 +88,14 @@ const tapes = computed(() => ({
   ceiling: flatTape(marks.value, 'ceiling', layout.value.ceiling),
   strip: stripTape(setting.value, marks.value, strip.value),
 }));
-const paths = computed(() => soundPaths(marks.value, plan.value));
+const chosenMark = computed(() => (props.scene.selected?.kind === 'mark' ? props.scene.selected.id : null));
+const paths = computed(() => soundPaths(marks.value, plan.value, [chosenMark.value, props.scene.hovered]));
+const routes = computed(() =>
+  props.scene.routes.map((r) => ({
+    id: r.id,
+    d: `M${r.points.map((p) => onSheet(plan.value, [p[0], p[1]]).join(' ')).join('L')}`,
+  })),
+);
 const walls = computed(() => wallFaces(setting.value, strip.value));
 const floors = computed(() => levelFaces(setting.value, 'floor', plan.value));
 const ceilings = computed(() => levelFaces(setting.value, 'ceiling', layout.value.ceiling));
@@ -208,6 +216,7 @@ function onGround(event: PointerEvent): void {
           :width="extent.width * plan.scale"
           :height="extent.length * plan.scale"
         />
+        <CostLayer v-if="scene.costs" :map="scene.costs" :sheet="plan" />
       </g>
       <RoomLayer
         :floors="floors"
@@ -228,6 +237,7 @@ function onGround(event: PointerEvent): void {
           :d="p.d"
           :class="{ selected: isChosen('mark', p.mark.id), hovered: scene.hovered === p.mark.id }"
         />
+        <path v-for="r in routes" :key="r.id" class="route" :d="r.d" data-route />
       </g>
       <TapeLayer :tapes="tapes.plan" v-bind="pointing" edge v-on="onTape" />
       <SeatLayer
@@ -288,7 +298,12 @@ function onGround(event: PointerEvent): void {
         <text v-for="n in heights" :key="`height-${n.id}`" class="height" :x="n.x" :y="n.y" dy="0.36em">
           {{ n.text }}
         </text>
-        <PanelLayer :panels="ceilingPanels" />
+        <PanelLayer
+          :panels="ceilingPanels"
+          :selected="scene.selected"
+          :movable="false"
+          @select="emit('select', $event)"
+        />
         <TapeLayer :tapes="tapes.ceiling" v-bind="pointing" v-on="onTape" />
 
         <slot v-if="layout.aside" name="aside" v-bind="layout.aside" />
@@ -307,7 +322,14 @@ function onGround(event: PointerEvent): void {
           @press="pressPart"
           @key="(e, id, at) => key(e, 'part', id, at, true)"
         />
-        <PanelLayer :panels="wallPanels" />
+        <PanelLayer
+          :panels="wallPanels"
+          :selected="scene.selected"
+          :movable="scene.movable"
+          @select="emit('select', $event)"
+          @press="(e, face, id, at) => pressPart(e, face, id, at)"
+          @key="(e, id, at) => key(e, 'part', id, at, true)"
+        />
         <line
           v-if="scene.showSeat"
           class="ears"

@@ -27,6 +27,8 @@ const scene = (over: Partial<BoardScene> = {}): BoardScene => ({
   marks,
   panels: [],
   field: null,
+  costs: null,
+  routes: [],
   selected: null,
   hovered: null,
   movable: true,
@@ -90,7 +92,7 @@ test('close neighbours on the strip are narrowed, lone ones are not', () => {
 });
 
 test('a path runs from the loudspeaker over the mark to the head', () => {
-  const [path] = soundPaths([mark('left-D')], layout.plan);
+  const [path] = soundPaths([mark('left-D')], layout.plan, []);
   const points = [...path!.d.matchAll(/(-?[\d.]+) (-?[\d.]+)/g)].map((m) =>
     offSheet(layout.plan, [Number(m[1]), Number(m[2])]),
   );
@@ -100,7 +102,16 @@ test('a path runs from the loudspeaker over the mark to the head', () => {
 });
 
 test('panels keep their size and place on wall and ceiling', () => {
-  const panel = { left: 1, low: 0.6, width: 0.6, height: 1.2, depth: 0.1 };
+  const panel = {
+    id: null,
+    name: 'Panel',
+    kind: 'absorber' as const,
+    left: 1,
+    low: 0.6,
+    width: 0.6,
+    height: 1.2,
+    depth: 0.1,
+  };
   const [wall] = placedPanels(setting, [{ ...panel, face: 'B' }], layout, 'walls');
   expect(wall!.height).toBeCloseTo(1.2 * layout.strip.scale, 9);
   expect(offSheet(layout.strip, [wall!.x, wall!.y])).toEqual([expect.closeTo(5, 9), expect.closeTo(2.5 - 1.8, 9)]);

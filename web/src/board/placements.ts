@@ -11,6 +11,8 @@ export interface PlacedTape {
   y: number;
   width: number;
   height: number;
+  /** The zone to scale, "x,y x,y …"; empty where it is seen edge-on. */
+  outline: string;
 }
 
 export interface PlacedRect {
@@ -46,45 +48,71 @@ export function outlinePoints(setting: Setting, sheet: Sheet): string {
   return setting.solid.plan.map((c) => onSheet(sheet, c.at).join(',')).join(' ');
 }
 
-/** Tape on the walls as the plan shows it: edge-on, along the wall. */
+/** Smallest strips of tape that can be seen and hit, px. */
+const LEAST = { edge: 14, width: 22, height: 18 } as const;
+
+const spanOf = (values: readonly number[]) => ({ low: Math.min(...values), high: Math.max(...values) });
+
+/** Tape on the walls as the plan shows it: edge-on, as long as the zone. */
 export function planTape(setting: Setting, marks: readonly Mark[], plan: Sheet): PlacedTape[] {
   return marks.filter(onWall).map((mark) => {
-    const [x, y] = onSheet(plan, [mark.at[0], mark.at[1]]);
     const { side } = setting.faces.find((f) => f.id === mark.face)!;
     const upright = side === 'left' || side === 'right';
-    return { mark, x, y, width: upright ? 7 : 24, height: upright ? 24 : 7 };
+    const { low, high } = spanOf(mark.zone.room.map((p) => p[upright ? 1 : 0]));
+    const middle = upright ? [mark.at[0], (low + high) / 2] : [(low + high) / 2, mark.at[1]];
+    const [x, y] = onSheet(plan, [middle[0]!, middle[1]!]);
+    const long = Math.max(LEAST.edge, (high - low) * plan.scale);
+    return { mark, x, y, width: upright ? 7 : long, height: upright ? long : 7, outline: '' };
   });
+}
+
+const pointsOf = (points: readonly (readonly [number, number])[]) => points.map((p) => p.join(',')).join(' ');
+
+/** A strip over a zone drawn in px: as large as the zone, or as large as a letter needs. */
+function stripOver(points: readonly (readonly [number, number])[]): Omit<PlacedTape, 'mark'> {
+  const [xs, ys] = [spanOf(points.map((p) => p[0])), spanOf(points.map((p) => p[1]))];
+  return {
+    x: (xs.low + xs.high) / 2,
+    y: (ys.low + ys.high) / 2,
+    width: Math.max(LEAST.width, xs.high - xs.low),
+    height: Math.max(LEAST.height, ys.high - ys.low),
+    outline: pointsOf(points),
+  };
 }
 
 /** Tape on floor or ceiling, seen flat. */
 export function flatTape(marks: readonly Mark[], where: 'plan' | 'ceiling', sheet: Sheet): PlacedTape[] {
-  const here = where === 'ceiling' ? ['ceiling'] : ['floor', 'thing', 'riser'];
+  const here = where === 'ceiling' ? ['ceiling'] : ['floor', 'thing', 'riser', 'board'];
   return marks
     .filter((m) => here.includes(m.kind))
-    .map((mark) => {
-      const [x, y] = onSheet(sheet, [mark.at[0], mark.at[1]]);
-      return { mark, x, y, width: 25, height: 19 };
-    });
+    .map((mark) => ({ mark, ...stripOver(mark.zone.room.map((p) => onSheet(sheet, [p[0], p[1]]))) }));
 }
 
 /** Tape on the wall strip. Close neighbours get narrower strips, so that no letter is hidden. */
 export function stripTape(setting: Setting, marks: readonly Mark[], strip: Sheet): PlacedTape[] {
-  const height = 22;
-  const list = marks.filter(onWall).map((mark) => {
-    const [x, y] = stripPoint(setting, strip, mark.face, mark.local);
-    return { mark, x, y };
-  });
+  const list = marks.filter(onWall).map((mark) => ({
+    mark,
+    ...stripOver(mark.zone.outline.map((p) => stripPoint(setting, strip, mark.face, p))),
+  }));
   return list.map((t) => {
     const gaps = list
-      .filter((o) => o !== t && o.mark.face === t.mark.face && Math.abs(o.y - t.y) < height)
+      .filter((o) => o !== t && o.mark.face === t.mark.face && Math.abs(o.y - t.y) < LEAST.height)
       .map((o) => Math.abs(o.x - t.x));
-    return { ...t, width: Math.max(11, Math.min(24, ...gaps)), height };
+    return { ...t, width: Math.max(11, Math.min(t.width, ...gaps)) };
   });
 }
 
+/** With more ways than this over the plan only chosen ones are drawn. */
+const MOST_WAYS = 24;
+
 /** The way of each reflection over the plan. */
-export function soundPaths(marks: readonly Mark[], plan: Sheet): { mark: Mark; d: string }[] {
-  return marks.map((mark) => ({
+export function soundPaths(
+  marks: readonly Mark[],
+  plan: Sheet,
+  wanted: readonly (string | null)[],
+): { mark: Mark; d: string }[] {
+  const shown = marks.length > MOST_WAYS ? marks.filter((m) => wanted.includes(m.id)) : marks;
+  return shown.map((mark) => ({
     mark,
     d: `M${mark.path.map((p) => onSheet(plan, [p[0], p[1]]).join(' ')).join('L')}`,
   }));
@@ -92,13 +120,17 @@ export function soundPaths(marks: readonly Mark[], plan: Sheet): { mark: Mark; d
 
 const isWall = (setting: Setting, face: string) => setting.faces.some((f) => f.id === face && f.kind === 'wall');
 
+export interface PlacedPanelRect extends PlacedRect {
+  panel: BoardPanel;
+}
+
 /** Panels on the walls of the strip, or on the ceiling. */
 export function placedPanels(
   setting: Setting,
   panels: readonly BoardPanel[],
   layout: BoardLayout,
   where: 'walls' | 'ceiling',
-): (PlacedRect & { depth: number })[] {
+): PlacedPanelRect[] {
   return panels
     .filter(
       (p) => (where === 'walls') === isWall(setting, p.face) && (where === 'walls' || p.face.startsWith('ceiling')),
@@ -109,6 +141,6 @@ export function placedPanels(
         where === 'walls'
           ? stripPoint(setting, sheet, p.face, [p.left, p.low + p.height])
           : onSheet(sheet, [p.left, p.low]);
-      return { x, y, width: p.width * sheet.scale, height: p.height * sheet.scale, depth: p.depth };
+      return { x, y, width: p.width * sheet.scale, height: p.height * sheet.scale, panel: p };
     });
 }

@@ -1,11 +1,15 @@
 /** Values the board's layers draw. */
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Mark } from '@tawny/core/studies/marks';
-import type { Vec2 } from '@tawny/core/geometry/vector';
+import type { Vec2, Vec3 } from '@tawny/core/geometry/vector';
 import type { DoorSwing } from '@tawny/core/studies/survey';
 import type { Setting } from '@tawny/core/studies/setting';
 
 export interface BoardPanel {
+  /** Of a piece hung in a definite place; null for one that is only proposed. */
+  id: string | null;
+  name: string;
+  kind: 'absorber' | 'scatter' | 'board';
   face: string;
   left: number;
   low: number;
@@ -19,6 +23,21 @@ export interface PressureField {
   values: number[];
   columns: number;
   rows: number;
+}
+
+/** A way of sound drawn over the plan beside those of the marks. */
+export interface BoardRoute {
+  id: string;
+  points: readonly Vec3[];
+}
+
+/** Costs over the plan, 0 best … 1; null where nothing can be. */
+export interface CostMap {
+  from: Vec2;
+  step: number;
+  columns: number;
+  rows: number;
+  costs: readonly (number | null)[];
 }
 
 export interface Chosen {
@@ -51,6 +70,8 @@ export interface BoardScene {
   marks: readonly Mark[];
   panels: readonly BoardPanel[];
   field: PressureField | null;
+  costs: CostMap | null;
+  routes: readonly BoardRoute[];
   selected: Chosen | null;
   hovered: string | null;
   /** Whether head and loudspeakers can be moved. */

@@ -4,7 +4,16 @@ import type { Command } from '@tawny/core/project/commands';
 import { frameOf } from '@tawny/core/project/placing';
 import { inState } from '@tawny/core/project/states';
 import { snapCorner, snapWall } from '../board/tools/snap';
-import type { BoardPanel, BoardScene, Chosen, Move, PressureField, TapeTrace } from '../board/types';
+import type {
+  BoardPanel,
+  BoardRoute,
+  BoardScene,
+  Chosen,
+  CostMap,
+  Move,
+  PressureField,
+  TapeTrace,
+} from '../board/types';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { type Selection, useSession } from '../stores/session';
@@ -17,6 +26,8 @@ export interface BoardOptions {
   /** Whether corners and walls, or furniture and openings, can be moved. */
   edit?: () => 'plan' | 'things' | null;
   field?: () => PressureField | null;
+  costs?: () => CostMap | null;
+  routes?: () => readonly BoardRoute[];
   trace?: () => TapeTrace | null;
 }
 
@@ -33,13 +44,36 @@ export function useBoard(options: BoardOptions) {
   const frame = computed(() => (doc.stored ? frameOf(inState(doc.stored)) : null));
 
   const panels = computed((): BoardPanel[] => {
-    const depth = doc.project?.treatment.panel.depth ?? 0;
-    const covers = results.quick?.marks.result.covers ?? [];
-    return covers
+    const q = results.quick;
+    if (!q) return [];
+    const { depth } = q.setting.project.treatment.panel;
+    const proposed = q.marks.result.covers
       .filter((c) => c.panels.length > 0 && c.chosen >= c.panels.length)
       .flatMap((c) =>
-        c.panels.map((p) => ({ face: c.face, left: p.left, low: p.low, width: p.width, height: p.height, depth })),
+        c.panels.map(({ left, low, width, height }): BoardPanel => ({
+          id: null,
+          name: 'Panel decided for this surface, where it would cover the marks',
+          kind: 'absorber',
+          face: c.face,
+          left,
+          low,
+          width,
+          height,
+          depth,
+        })),
       );
+    const hung = q.setting.hung.map(({ id, name, kind, face, box, depth: deep }): BoardPanel => ({
+      id,
+      name,
+      kind,
+      face,
+      left: box.left,
+      low: box.low,
+      width: box.right - box.left,
+      height: box.high - box.low,
+      depth: deep,
+    }));
+    return [...proposed, ...hung];
   });
 
   const scene = computed((): BoardScene | null => {
@@ -63,6 +97,8 @@ export function useBoard(options: BoardOptions) {
       marks: options.marks ? q.marks.result.marks : [],
       panels: options.panels ? panels.value : [],
       field: options.field?.() ?? null,
+      costs: options.costs?.() ?? null,
+      routes: options.routes?.() ?? [],
       selected: session.selection,
       hovered: session.hovered,
       movable: options.movable,
@@ -100,6 +136,8 @@ export function useBoard(options: BoardOptions) {
     if (move.kind === 'part') {
       const opening = project.room.openings.find((o) => o.id === move.id);
       if (opening) return { type: 'put', list: 'openings', thing: { ...opening, u: to[0], v: Math.max(0, to[1]) } };
+      const hung = project.treatment.hung.find((t) => t.id === move.id);
+      if (hung) return { type: 'hang', pieces: [{ ...hung, u: to[0], v: Math.max(0, to[1]) }] };
       const patch = project.room.patches.find((t) => t.id === move.id);
       return patch ? { type: 'put', list: 'patches', thing: { ...patch, u: to[0], v: to[1] } } : null;
     }

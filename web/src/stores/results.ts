@@ -16,11 +16,10 @@ import { studySurvey } from '@tawny/core/studies/survey';
 import type { Issue, Study } from '@tawny/core/studies/types';
 import { type Measure, type MeasureId, type StageId, verdict } from '@tawny/core/studies/verdict';
 import { createStudyClient } from '../workers/client';
+import { startWorker } from '../workers/start';
 import { useDocument } from './document';
 import { useSession } from './session';
 
-const startWorker = () =>
-  new Worker(new URL('../workers/study.worker.ts', import.meta.url), { type: 'module', name: 'studies' });
 const client = createStudyClient(startWorker);
 /** The other state of a comparison has a worker of its own, so that neither cancels the other. */
 const comparing = createStudyClient(startWorker);

@@ -3,10 +3,10 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
-import type { SurveyPart } from '../words/stages';
+import type { MarksPart, SeatPart, SurveyPart } from '../words/stages';
 
 export interface Selection {
-  kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip';
+  kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip' | 'hung';
   id: string;
 }
 
@@ -46,6 +46,8 @@ export const useSession = defineStore('session', () => {
   const compared = ref<string | null | undefined>(undefined);
   /** Part of the survey shown; kept while one looks at other stages. */
   const surveyPart = ref<SurveyPart>('plan');
+  const marksPart = ref<MarksPart>('mark');
+  const seatPart = ref<SeatPart>('place');
   const working = ref<Working | null>(null);
   const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
   const refusal = ref<{ file: string; problems: { path: string; message: string }[] } | null>(null);
@@ -74,6 +76,8 @@ export const useSession = defineStore('session', () => {
     mirror,
     compared,
     surveyPart,
+    marksPart,
+    seatPart,
     working,
     message,
     refusal,

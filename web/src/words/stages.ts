@@ -29,6 +29,26 @@ export const SURVEY_PARTS = [
 ] as const;
 export type SurveyPart = (typeof SURVEY_PARTS)[number]['id'];
 
+/** Parts of the Marks bench. */
+export const MARKS_PARTS = [
+  { id: 'mark', name: 'Mark' },
+  { id: 'matters', name: 'Limits' },
+  { id: 'range', name: 'Range' },
+  { id: 'hung', name: 'Hung' },
+  { id: 'second', name: 'Second' },
+] as const;
+export type MarksPart = (typeof MARKS_PARTS)[number]['id'];
+
+/** Parts of the Seat bench. */
+export const SEAT_PARTS = [
+  { id: 'place', name: 'Place' },
+  { id: 'rig', name: 'Rig' },
+  { id: 'walls', name: 'Walls' },
+  { id: 'search', name: 'Search' },
+  { id: 'listen', name: 'Checks' },
+] as const;
+export type SeatPart = (typeof SEAT_PARTS)[number]['id'];
+
 export const MEASURE_NAMES: Record<MeasureId, string> = {
   symmetry: 'Left against right',
   seat: 'Seat',
@@ -45,6 +65,16 @@ export const COMMAND_NAMES: Record<string, string> = {
   rename: 'the name',
   'set-climate': 'the air',
   'set-brief': 'the brief',
+  'place-seat': 'seat and pair',
+  'set-rig': 'the rig',
+  'set-range': 'the head’s range',
+  'set-marking': 'what is marked',
+  'set-stock': 'the panel sizes',
+  hang: 'what hangs',
+  'take-down': 'what was taken down',
+  'write-log': 'the log entry',
+  'strike-log': 'the struck log entry',
+  'set-site': 'what was met on site',
   'set-outline': 'the plan',
   'move-corner': 'moving a corner',
   'move-wall': 'moving a wall',

@@ -59,7 +59,7 @@ test('a newer request waits for the running one, and only the newest of those wa
   expect(await second).toEqual({ status: 'cancelled' });
   workers[0]!.answer({ type: 'result', id: workers[0]!.requests[0]!.id, result: result(1) });
   expect((await first).status).toBe('result');
-  expect(workers[0]!.requests.map((r) => r.inputs.volume)).toEqual([1, 3]);
+  expect(workers[0]!.requests.map((r) => (r.inputs as DecayInputs).volume)).toEqual([1, 3]);
   workers[0]!.answer({ type: 'result', id: workers[0]!.requests[1]!.id, result: result(3) });
   expect(await third).toEqual({ status: 'result', result: { result: 3 } });
   expect(workers).toHaveLength(1);

@@ -95,7 +95,7 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
   return {
     run(kind, inputs, onProgress = () => {}) {
       return new Promise((resolve) => {
-        const request: Request = { type: 'run', kind, id: nextId++, inputs };
+        const request = { type: 'run', kind, id: nextId++, inputs } as Request;
         const call: Call = { request, onProgress, settle: (o) => resolve(o as Outcome<never>) };
         if (!running) return start(call);
         waiting?.settle({ status: 'cancelled' });

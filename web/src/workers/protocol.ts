@@ -1,10 +1,16 @@
 /** What passes between page and study worker. Types only. */
 import type { DecayInputs, DecayResult } from '@tawny/core/studies/decayTypes';
+import type { OrientInputs, OrientResult } from '@tawny/core/studies/orient';
+import type { SearchInputs, SearchResult } from '@tawny/core/studies/seatSearch';
+import type { SecondOrderInputs, SecondOrderResult } from '@tawny/core/studies/secondOrder';
 import type { Study } from '@tawny/core/studies/types';
 
 /** Each kind of request with its plain inputs and its result. */
 export interface Studies {
   decay: { inputs: DecayInputs; result: Study<DecayResult> };
+  'second-order': { inputs: SecondOrderInputs; result: SecondOrderResult };
+  orient: { inputs: OrientInputs; result: OrientResult };
+  search: { inputs: SearchInputs; result: SearchResult };
 }
 
 export type StudyKind = keyof Studies;

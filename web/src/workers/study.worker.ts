@@ -2,17 +2,32 @@
 import highsUrl from 'highs/runtime?url';
 import { type IntegerSolver, loadIntegerSolver } from '@tawny/core/dosage/solver';
 import { studyDecay } from '@tawny/core/studies/decay';
-import type { Answer, Request } from './protocol';
+import { studyOrientation } from '@tawny/core/studies/orient';
+import { searchSeat } from '@tawny/core/studies/seatSearch';
+import { studySecondOrder } from '@tawny/core/studies/secondOrder';
+import type { Answer, Request, Studies, StudyKind } from './protocol';
 
 let solver: Promise<IntegerSolver> | null = null;
 const send = (answer: Answer) => postMessage(answer);
 
+async function answer(request: Request, progress: (part: number) => void): Promise<Studies[StudyKind]['result']> {
+  switch (request.kind) {
+    case 'decay':
+      solver ??= loadIntegerSolver(() => highsUrl);
+      return studyDecay(request.inputs, await solver, progress);
+    case 'second-order':
+      return studySecondOrder(request.inputs, progress);
+    case 'orient':
+      return studyOrientation(request.inputs, progress);
+    case 'search':
+      return searchSeat(request.inputs, progress);
+  }
+}
+
 async function run(request: Request): Promise<void> {
   const { id } = request;
   try {
-    solver ??= loadIntegerSolver(() => highsUrl);
-    const ready = await solver;
-    const result = studyDecay(request.inputs, ready, (part) => send({ type: 'progress', id, part }));
+    const result = await answer(request, (part) => send({ type: 'progress', id, part }));
     send({ type: 'result', id, result });
   } catch (error) {
     send({ type: 'failure', id, message: error instanceof Error ? error.message : String(error) });

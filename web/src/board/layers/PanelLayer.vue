@@ -1,30 +1,102 @@
 <script setup lang="ts">
-/** Cloth panels on a wall or the ceiling; the hatch stands closer the deeper they are. */
+/**
+ * Panels on a wall or the ceiling: cloth with a hatch that stands closer the deeper they are, scatterers with ribs, boards with
+ * their turn. What hangs in a definite place can be moved; what is only proposed is pale.
+ */
+import type { PlacedPanelRect } from '../placements';
 import { hatchPath } from '../shapes';
+import type { BoardPanel, Chosen } from '../types';
 
-defineProps<{ panels: readonly { x: number; y: number; width: number; height: number; depth: number }[] }>();
+const props = defineProps<{ panels: readonly PlacedPanelRect[]; selected: Chosen | null; movable: boolean }>();
+const emit = defineEmits<{
+  select: [chosen: Chosen];
+  press: [event: PointerEvent, face: string, id: string, at: readonly [number, number]];
+  key: [event: KeyboardEvent, id: string, at: readonly [number, number]];
+}>();
+
+/** px between the ribs of a scatterer. */
+const RIB = 5;
+function pattern({ x, y, width, height, panel }: PlacedPanelRect): string {
+  if (panel.kind === 'absorber') return hatchPath(x, y, width, height, panel.depth);
+  if (panel.kind === 'board') return `M${x} ${y}L${x + width} ${y + height}`;
+  const ribs = Math.max(1, Math.floor(width / RIB));
+  return Array.from({ length: ribs }, (_, i) => `M${x + ((i + 0.5) * width) / ribs} ${y}v${height}`).join('');
+}
+const canMove = (p: BoardPanel) => props.movable && p.id !== null;
+const placeOf = (p: BoardPanel) => [p.left, p.low] as const;
+function onPress(event: PointerEvent, p: BoardPanel): void {
+  if (p.id === null) return;
+  emit('select', { kind: 'hung', id: p.id });
+  if (canMove(p)) emit('press', event, p.face, p.id, placeOf(p));
+}
 </script>
 
 <template>
   <g class="panels">
-    <g v-for="(p, i) in panels" :key="i">
-      <rect :x="p.x" :y="p.y" :width="p.width" :height="p.height" />
-      <path :d="hatchPath(p.x, p.y, p.width, p.height, p.depth)" />
+    <g
+      v-for="(p, i) in panels"
+      :key="p.panel.id ?? i"
+      :class="[
+        p.panel.kind,
+        {
+          hung: p.panel.id !== null,
+          movable: canMove(p.panel),
+          chosen: selected?.kind === 'hung' && selected.id === p.panel.id,
+        },
+      ]"
+      :data-hung="p.panel.id ?? undefined"
+      :tabindex="canMove(p.panel) ? 0 : undefined"
+      :role="canMove(p.panel) ? 'button' : undefined"
+      :aria-label="canMove(p.panel) ? `${p.panel.name}. Arrow keys move it.` : undefined"
+      @pointerdown="onPress($event, p.panel)"
+      @keydown="canMove(p.panel) && emit('key', $event, p.panel.id!, placeOf(p.panel))"
+    >
+      <rect :x="p.x" :y="p.y" :width="p.width" :height="p.height"
+        ><title>{{ p.panel.name }}</title></rect
+      >
+      <path :d="pattern(p)" />
     </g>
   </g>
 </template>
 
 <style scoped>
+g {
+  --cloth: var(--teal);
+}
+.scatter {
+  --cloth: var(--plum);
+}
+.board {
+  --cloth: var(--slate);
+}
 rect {
-  fill: var(--teal);
-  fill-opacity: 0.1;
-  stroke: var(--teal);
-  stroke-width: 1.2;
+  fill: var(--cloth);
+  fill-opacity: 0.07;
+  stroke: var(--cloth);
+  stroke-width: 1.1;
+  stroke-dasharray: 4 3;
+}
+.hung rect {
+  fill-opacity: 0.14;
+  stroke-dasharray: none;
 }
 path {
-  stroke: var(--teal);
+  stroke: var(--cloth);
   stroke-width: 0.7;
   stroke-opacity: 0.55;
   fill: none;
+  pointer-events: none;
+}
+.movable {
+  cursor: grab;
+  touch-action: none;
+}
+.chosen rect,
+.movable:focus-visible rect {
+  stroke: var(--tawny);
+  stroke-width: 2.2;
+}
+.movable:focus {
+  outline: none;
 }
 </style>

@@ -35,6 +35,8 @@ const isChosen = (m: Mark) => props.selected?.kind === 'mark' && props.selected.
         :selected="isChosen(t.mark)"
         :hovered="hovered === t.mark.id"
         :covered="t.mark.covered"
+        :opposite="t.mark.own === false"
+        :outline="t.outline"
       />
     </g>
   </g>

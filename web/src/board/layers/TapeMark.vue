@@ -12,6 +12,10 @@ const props = defineProps<{
   selected: boolean;
   hovered: boolean;
   covered: boolean;
+  /** Of the loudspeaker on the other side. */
+  opposite: boolean;
+  /** The zone to scale. */
+  outline: string;
   /** Too slim for a letter: seen edge-on. */
   edge?: boolean;
 }>();
@@ -19,7 +23,8 @@ const d = computed(() => tapePath(props.x, props.y, props.width, props.height));
 </script>
 
 <template>
-  <g class="tape" :class="{ selected, hovered, covered }">
+  <g class="tape" :class="{ selected, hovered, covered, opposite }">
+    <polygon v-if="outline" class="zone" :points="outline" />
     <path :d="d" />
     <text v-if="!edge" :x="x" :y="y" dy="0.36em">{{ letter }}</text>
   </g>
@@ -36,6 +41,18 @@ const d = computed(() => tapePath(props.x, props.y, props.width, props.height));
   font-weight: 600;
   font-size: 11px;
   text-anchor: middle;
+}
+.zone {
+  fill: none;
+  stroke: var(--tape-edge);
+  stroke-width: 1;
+}
+.tape.opposite path {
+  stroke-dasharray: 3 2;
+  fill-opacity: 0.55;
+}
+.tape.selected .zone {
+  stroke: var(--tawny);
 }
 .tape.covered path {
   fill: var(--tape-covered);

@@ -1,0 +1,279 @@
+/**
+ * Search for the seat: head and a symmetric pair over the whole plan, judged by parts whose weights the user sets.
+ *
+ * Every place of the head on a grid is tried with several triangle sides, the pair mirrored about the head, inside what walls,
+ * furniture and the loudspeakers' working distance permit. Bass evenness is the closed-form modal sum of a box room
+ * (modes/response.ts) and is left out where the room is nothing like a box. Deterministic; long for a page's thread.
+ */
+import { insideOutline } from '../geometry/polygon';
+import type { Vec2, Vec3 } from '../geometry/vector';
+import { deepestOf } from '../interference/faces';
+import { TRIANGLE_DEPTH } from '../layout/seat';
+import { type DampedMode, dampedModes, weightOf } from '../modes/response';
+import { signedModePressure } from '../modes/box';
+import { stereoPair } from '../project/placing';
+import type { Project } from '../project/schema';
+import { mirrorPoint } from '../reflections/zones';
+import { boxLike, bareEyring } from './bass';
+import { curveAtEars, NOTCH_RANGE } from './boundaries';
+import { notForPanels } from './marks';
+import { type PlacedLoudspeaker, type Setting, settingOf } from './setting';
+import { targetsOf } from './targets';
+
+export interface SearchWeights {
+  /** Deepest boundary notch 40–300 Hz of the two loudspeakers. */
+  notch: number;
+  /** Spread of the modal response 30–200 Hz. */
+  evenness: number;
+  /** Distance of the head from the room's axis, and difference to the side walls. */
+  symmetry: number;
+  /** First reflections that fall where nothing can hang. */
+  coverage: number;
+}
+export const DEFAULT_SEARCH_WEIGHTS: SearchWeights = { notch: 2, evenness: 2, symmetry: 3, coverage: 1 };
+
+export interface SearchInputs {
+  project: Project;
+  weights: SearchWeights;
+}
+
+export interface SeatCandidate {
+  head: Vec2;
+  left: Vec2;
+  right: Vec2;
+  side: number;
+  /** 0 best … 1. */
+  cost: number;
+  parts: SearchWeights;
+  figures: { notchDb: number; notchHz: number; swingDb: number | null; offAxis: number; bare: number; marks: number };
+}
+
+export interface SearchResult {
+  /** Grid of the map, listener's frame: middle of the first cell, cell size, and the best cost in each (null: no place). */
+  map: { from: Vec2; step: number; columns: number; rows: number; costs: (number | null)[] };
+  /** Best few, at least {@link APART} apart. */
+  best: SeatCandidate[];
+  /** The seat as it is, judged alike; null when it is outside what the search permits. */
+  now: SeatCandidate | null;
+  tried: number;
+  /** Whether evenness was judged: only in rooms that are much like a box. */
+  boxLike: boolean;
+}
+
+/** Least distance between the best few, m. */
+export const APART = 0.35;
+const BEST = 5;
+/** About so many cells; never finer than the least step, m. */
+const CELLS = 700;
+const LEAST_STEP = 0.1;
+/** Heads keep so far from walls, m. */
+const HEAD_CLEAR = 0.4;
+/** Boxes keep so far from walls and one from another, m. */
+const BOX_CLEAR = 0.05;
+const SWING_FROM = 30;
+const SWING_TO = 200;
+const SWING_STEPS = 48;
+/** Costs of 1: a notch so deep, a response so uneven, an axis so far. */
+const WORST = { notchDb: 20, swingDb: 9, offAxis: 0.6 } as const;
+const clamp01 = (v: number) => Math.min(1, Math.max(0, v));
+
+/** The modal sum at many places: what does not depend on the place is worked out once. */
+function modalSpread(setting: Setting): ((head: Vec3, sources: readonly Vec3[]) => number) | null {
+  const box = boxLike(setting);
+  if (!box) return null;
+  const L = box.size;
+  const { c } = setting;
+  // Decay of the bare room at 125 Hz: one damping constant for all modes.
+  const delta = (3 * Math.log(10)) / Math.max(0.1, bareEyring(setting)[1] ?? 0.5);
+  const limit = Math.min(1.4 * SWING_TO, 1.4 * SWING_TO * Math.cbrt(150 / Math.max(150, setting.solid.volume)));
+  const modes: DampedMode[] = dampedModes(L, c, Math.max(120, limit), delta);
+  const frequencies = Array.from(
+    { length: SWING_STEPS },
+    (_, i) => SWING_FROM * (Math.min(SWING_TO, limit / 1.4) / SWING_FROM) ** (i / (SWING_STEPS - 1)),
+  );
+  const re = new Float64Array(modes.length * SWING_STEPS);
+  const im = new Float64Array(modes.length * SWING_STEPS);
+  modes.forEach(({ n, f, delta: d }, m) => {
+    frequencies.forEach((frequency, i) => {
+      const k = (2 * Math.PI * frequency) / c;
+      const kn = (2 * Math.PI * f) / c;
+      const dRe = kn * kn - k * k + (d / c) ** 2;
+      const dIm = (2 * k * d) / c;
+      const size = dRe * dRe + dIm * dIm;
+      re[m * SWING_STEPS + i] = (weightOf(n) * dRe) / size;
+      im[m * SWING_STEPS + i] = (-weightOf(n) * dIm) / size;
+    });
+  });
+  const inBox = (p: Vec3): Vec3 => [p[0], p[1], Math.min(p[2], L[2])];
+  return (head, sources) => {
+    const [sumRe, sumIm] = [new Float64Array(SWING_STEPS), new Float64Array(SWING_STEPS)];
+    const at = inBox(head);
+    modes.forEach(({ n }, m) => {
+      const amplitude =
+        signedModePressure(L, n, at) * sources.reduce((s, p) => s + signedModePressure(L, n, inBox(p)), 0);
+      if (amplitude === 0) return;
+      for (let i = 0, k = m * SWING_STEPS; i < SWING_STEPS; i++, k++) {
+        sumRe[i]! += amplitude * re[k]!;
+        sumIm[i]! += amplitude * im[k]!;
+      }
+    });
+    const levels = Array.from(sumRe, (r, i) => 10 * Math.log10(Math.max(1e-12, r * r + sumIm[i]! ** 2)));
+    const mean = levels.reduce((s, v) => s + v, 0) / levels.length;
+    return Math.sqrt(levels.reduce((s, v) => s + (v - mean) ** 2, 0) / levels.length);
+  };
+}
+
+function outlineDistance(outline: readonly Vec2[], p: Vec2): number {
+  let least = Infinity;
+  outline.forEach((a, i) => {
+    const b = outline[(i + 1) % outline.length]!;
+    const [dx, dy] = [b[0] - a[0], b[1] - a[1]];
+    const t = clamp01(((p[0] - a[0]) * dx + (p[1] - a[1]) * dy) / (dx * dx + dy * dy || 1));
+    least = Math.min(least, Math.hypot(p[0] - a[0] - t * dx, p[1] - a[1] - t * dy));
+  });
+  return least;
+}
+
+/** Judges one place; null where head or loudspeakers cannot be. */
+function judge(setting: Setting, pair: readonly PlacedLoudspeaker[], weights: SearchWeights) {
+  const plan = setting.solid.plan.map((c) => c.at);
+  const spread = modalSpread(setting);
+  const things = setting.objects.filter((o) => o.faces.length > 0);
+  const blockers = targetsOf(setting.room).filter((t) => t.face?.parts.some(notForPanels));
+  const reach = Math.max(...pair.map((l) => Math.hypot(l.box.width, l.box.depth) / 2));
+  const fits = (p: Vec2, low: number, high: number, clear: number): boolean =>
+    insideOutline(p, plan) &&
+    outlineDistance(plan, p) >= clear &&
+    !things.some(
+      (o) => o.low < high && o.high > low && (insideOutline(p, o.outline) || outlineDistance(o.outline, p) < clear / 2),
+    );
+  const judged = (head2: Vec2, left: Vec2, right: Vec2, side: number): SeatCandidate | null => {
+    const floor = setting.solid.floorAt(head2);
+    if (floor === null) return null;
+    const head: Vec3 = [head2[0], head2[1], floor + setting.project.listening.head.earHeight];
+    const moved = pair.map((l, i): PlacedLoudspeaker => {
+      const p = i === 0 ? left : right;
+      return { ...l, at: [p[0], p[1], (setting.solid.floorAt(p) ?? 0) + l.axisHeight] };
+    });
+    const here: Setting = { ...setting, head, loudspeakers: moved };
+    const notches = moved.map((l) => deepestOf(curveAtEars(here, l), ...NOTCH_RANGE, setting.c, 3));
+    const notch = notches[1]!.levelDb < notches[0]!.levelDb ? notches[1]! : notches[0]!;
+    const swingDb = spread
+      ? spread(
+          head,
+          moved.map((l) => l.at),
+        )
+      : null;
+    const offAxis = Math.abs(head[0] - setting.axis);
+    let marks = 0;
+    let bare = 0;
+    for (const t of blockers) {
+      for (const l of moved) {
+        const at = mirrorPoint(t.plane, l.at, head);
+        const local = at && t.toLocal(at);
+        if (!local || !insideOutline(local, t.outline)) continue;
+        marks += 1;
+        if (t.face!.parts.some((p) => notForPanels(p) && insideOutline(local, p.outline))) bare += 1;
+      }
+    }
+    const parts: SearchWeights = {
+      notch: clamp01(-notch.levelDb / WORST.notchDb),
+      evenness: swingDb === null ? 0 : clamp01(swingDb / WORST.swingDb),
+      symmetry: clamp01(offAxis / WORST.offAxis),
+      coverage: clamp01(bare / 4),
+    };
+    const use = { ...weights, evenness: spread ? weights.evenness : 0 };
+    const total = use.notch + use.evenness + use.symmetry + use.coverage || 1;
+    const cost =
+      (use.notch * parts.notch +
+        use.evenness * parts.evenness +
+        use.symmetry * parts.symmetry +
+        use.coverage * parts.coverage) /
+      total;
+    const figures = { notchDb: notch.levelDb, notchHz: notch.f, swingDb, offAxis, bare, marks };
+    return { head: head2, left, right, side, cost, parts, figures };
+  };
+  const permitted = (head: Vec2, left: Vec2, right: Vec2): boolean => {
+    const ears = setting.project.listening.head.earHeight;
+    return (
+      fits(head, ears - 0.3, ears + 0.2, HEAD_CLEAR) &&
+      [left, right].every((p, i) => {
+        const l = pair[i]!;
+        const floor = setting.solid.floorAt(p) ?? 0;
+        const low = floor + l.axisHeight - l.axisInBox;
+        if (l.mount === 'flush') return insideOutline(p, plan);
+        return fits(p, low, low + l.box.height, reach + BOX_CLEAR);
+      })
+    );
+  };
+  return { judged, permitted, spread };
+}
+
+/** Triangle sides tried: from what the drivers need to what habit and room allow, m. */
+function sidesOf(project: Project, least: number): number[] {
+  const own = Math.max(project.listening.triangleSide, least);
+  const list = [least, (least + own) / 2, own, own * 1.15, own * 1.3];
+  return [...new Set(list.map((s) => Math.round(s * 100) / 100))]
+    .filter((s) => s >= least - 1e-9)
+    .sort((a, b) => a - b);
+}
+
+/** The search proper. Throws RangeError without a pair of loudspeakers. */
+export function searchSeat(
+  { project, weights }: SearchInputs,
+  progress: (part: number) => void = () => {},
+): SearchResult {
+  const setting = settingOf(project);
+  const main = stereoPair(setting.project);
+  if (!main) throw new RangeError('searchSeat: the project needs a pair of loudspeakers');
+  const pair = main.map((l) => setting.loudspeakers.find((p) => p.id === l.id)!);
+  const { judged, permitted, spread } = judge(setting, pair, weights);
+  const least = Math.max(...pair.map((l) => l.minimumDistance));
+  const sides = sidesOf(setting.project, least);
+  const { apexBehind } = setting.project.listening;
+  const xs = setting.solid.plan.map((c) => c.at[0]);
+  const ys = setting.solid.plan.map((c) => c.at[1]);
+  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const step = Math.max(LEAST_STEP, Math.sqrt(((x1 - x0) * (y1 - y0)) / CELLS));
+  // One column on the listening axis, the others evenly beside it.
+  const toLeft = Math.floor((setting.axis - x0) / step);
+  const columns = toLeft + 1 + Math.floor((x1 - setting.axis) / step);
+  const from: Vec2 = [setting.axis - toLeft * step, y0 + step / 2];
+  const rows = Math.max(1, Math.floor((y1 - from[1]) / step) + 1);
+  const costs: (number | null)[] = new Array<number | null>(columns * rows).fill(null);
+  const all: SeatCandidate[] = [];
+  let tried = 0;
+  for (let r = 0; r < rows; r++) {
+    for (let k = 0; k < columns; k++) {
+      const head: Vec2 = [from[0] + k * step, from[1] + r * step];
+      for (const side of sides) {
+        const y = head[1] + apexBehind - TRIANGLE_DEPTH * side;
+        const left: Vec2 = [head[0] - side / 2, y];
+        const right: Vec2 = [head[0] + side / 2, y];
+        if (!permitted(head, left, right)) continue;
+        const found = judged(head, left, right, side);
+        if (!found) continue;
+        tried += 1;
+        all.push(found);
+        const cell = r * columns + k;
+        if (costs[cell] === null || found.cost < costs[cell]!) costs[cell] = found.cost;
+      }
+    }
+    progress((r + 1) / rows);
+  }
+  all.sort((a, b) => a.cost - b.cost || a.head[1] - b.head[1] || a.head[0] - b.head[0] || a.side - b.side);
+  const best: SeatCandidate[] = [];
+  for (const c of all) {
+    if (best.length === BEST) break;
+    if (best.every((b) => Math.hypot(b.head[0] - c.head[0], b.head[1] - c.head[1]) >= APART)) best.push(c);
+  }
+  const [l, rr] = pair as [PlacedLoudspeaker, PlacedLoudspeaker];
+  const place = (p: Vec3): Vec2 => [p[0], p[1]];
+  const now = judged(
+    place(setting.head),
+    place(l.at),
+    place(rr.at),
+    Math.hypot(l.at[0] - rr.at[0], l.at[1] - rr.at[1]),
+  );
+  return { map: { from, step, columns, rows, costs }, best, now, tried, boxLike: spread !== null };
+}

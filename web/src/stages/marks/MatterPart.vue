@@ -1,0 +1,62 @@
+<script setup lang="ts">
+/** What matters: the school's limit, and whether each loudspeaker's sound arrives free of reflections. */
+import { computed } from 'vue';
+import { fixed } from '@tawny/core/quantities/format';
+import { THRESHOLDS } from '@tawny/core/reflections/thresholds';
+import { THRESHOLD_WORDS } from '@tawny/core/words/schools';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import TapeTag from '../../parts/TapeTag.vue';
+import { useMarks } from './useMarks';
+
+const { doc, study } = useMarks();
+const school = computed(() => doc.project!.marking.school);
+const choices = THRESHOLDS.map((t) => ({ value: t, title: THRESHOLD_WORDS[t].name }));
+const zones = computed(() => study.value.result.freeZones);
+const free = computed(() => zones.value.filter((z) => z.zone.free).length);
+</script>
+
+<template>
+  <section data-matters>
+    <h2>Which reflections matter</h2>
+    <ChoiceField
+      label="Limit"
+      wide
+      :model-value="school"
+      :items="choices"
+      @update:model-value="doc.run({ type: 'set-marking', marking: { school: $event } })"
+    />
+    <p class="soft">{{ THRESHOLD_WORDS[school].why }}</p>
+    <h2>Free of reflections at the seat</h2>
+    <p>
+      {{ free === zones.length ? 'Every loudspeaker’s' : `${free} of ${zones.length} loudspeakers’` }} sound arrives
+      free of reflections by this limit.
+    </p>
+    <table class="list">
+      <thead>
+        <tr>
+          <th>From</th>
+          <th class="figure">free for ms</th>
+          <th class="figure">loudest dB</th>
+          <th></th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="z in zones" :key="z.loudspeaker" :data-free="z.letter">
+          <td><TapeTag :letter="z.letter" /></td>
+          <td class="figure">{{ z.zone.freeUntil === null ? 'always' : fixed(z.zone.freeUntil * 1000, 1) }}</td>
+          <td class="figure">{{ z.zone.loudestDb === null ? '–' : fixed(z.zone.loudestDb, 1) }}</td>
+          <td :class="z.zone.free ? 'good' : 'bad'">{{ z.zone.free ? 'free' : 'not free' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="soft note">
+      First order, at the present surfaces; what hangs counts with its absorption at the angle it is met.
+    </p>
+  </section>
+</template>
+
+<style scoped>
+.note {
+  font-size: 12px;
+}
+</style>

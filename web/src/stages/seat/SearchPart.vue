@@ -1,0 +1,132 @@
+<script setup lang="ts">
+/** Search for the seat: weights, progress, the best few, each one click to try; the map is on the plan. */
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { fixed } from '@tawny/core/quantities/format';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import { stereoPair } from '@tawny/core/project/placing';
+import { DEFAULT_SEARCH_WEIGHTS, type SeatCandidate, type SearchWeights } from '@tawny/core/studies/seatSearch';
+import type { CostMap } from '../../board/types';
+import NumberField from '../../parts/NumberField.vue';
+import { useTasks } from '../../stores/tasks';
+import { useSeat } from './useSeat';
+
+const emit = defineEmits<{ map: [map: CostMap | null] }>();
+const { doc, session, setting, project } = useSeat();
+const length = (m: number) => lengthText(m, session.system);
+const weights = ref<SearchWeights>({ ...DEFAULT_SEARCH_WEIGHTS });
+const task = useTasks().search;
+const state = computed(() => task.state.value);
+const answer = computed(() => state.value.answer?.result ?? null);
+watch(answer, (now) => emit('map', now?.map ?? null), { immediate: true });
+onBeforeUnmount(() => {
+  task.cancel();
+  emit('map', null);
+});
+const pair = computed(() => stereoPair(project.value));
+const search = () => doc.stored && void task.run({ project: doc.stored, weights: { ...weights.value } });
+/** The map is of a room; when walls, things or boxes change it is no longer true. Places of head and pair do not count. */
+const roomKey = computed(() => {
+  const { room, climate, states, loudspeakers } = project.value;
+  return JSON.stringify([
+    room,
+    climate,
+    states,
+    loudspeakers.map((l) => [l.box, l.minimumDistance, l.axisHeight, l.mount]),
+  ]);
+});
+watch(roomKey, () => !doc.previewing && task.forget());
+const PARTS: [keyof SearchWeights, string][] = [
+  ['notch', 'Boundary notch'],
+  ['evenness', 'Even bass at the seat'],
+  ['symmetry', 'On the room’s axis'],
+  ['coverage', 'Reflections one can cover'],
+];
+function tryIt(c: SeatCandidate): void {
+  const to = (p: readonly [number, number]): [number, number] => [...setting.value.frame.toSurvey(p)];
+  doc.run({ type: 'place-seat', head: to(c.head), left: to(c.left), right: to(c.right) });
+}
+const figures = ({ figures: f }: SeatCandidate): string =>
+  [
+    `notch ${fixed(f.notchDb, 1)} dB at ${fixed(f.notchHz, 0)} Hz`,
+    f.swingDb === null ? '' : `bass ± ${fixed(f.swingDb, 1)} dB`,
+    f.offAxis < 0.01 ? 'on the axis' : `${length(f.offAxis)} off the axis`,
+    f.bare > 0 ? `${f.bare} reflections on openings` : '',
+  ]
+    .filter((t) => t !== '')
+    .join('; ');
+const costText = (c: SeatCandidate) => fixed(c.cost * 100, 0);
+const all = computed(() => Object.values(weights.value).every((w) => w === 0));
+</script>
+
+<template>
+  <h2>Search for the seat</h2>
+  <p class="soft">
+    Head and a mirrored pair over the whole plan, inside what walls, furniture and the drivers’ distance permit. Weights
+    from 0 to 5; they are yours.
+  </p>
+  <NumberField
+    v-for="[key, label] in PARTS"
+    :key="key"
+    :label="label"
+    kind="number"
+    :step="1"
+    :digits="1"
+    :min="0"
+    :max="5"
+    :model-value="weights[key]"
+    @update:model-value="weights[key] = $event"
+  />
+  <div class="actions-row">
+    <v-btn
+      v-if="state.status !== 'running' && pair && !all"
+      size="small"
+      variant="flat"
+      color="primary"
+      data-search
+      @click="search"
+      >Search</v-btn
+    >
+    <template v-if="state.status === 'running'">
+      <v-progress-linear :model-value="state.part * 100" height="4" color="primary" aria-label="Searching" />
+      <v-btn size="small" variant="text" @click="task.cancel()">Stop</v-btn>
+    </template>
+    <span v-if="!pair" class="soft">There is no pair of loudspeakers to place.</span>
+    <span v-else-if="all" class="soft">With every weight at 0 there is nothing to search for.</span>
+  </div>
+  <p v-if="state.status === 'failed'" class="bad">{{ state.message }}</p>
+  <template v-if="answer">
+    <p v-if="answer.best.length === 0" class="bad">
+      No place is permitted: the triangle does not fit between walls and furniture. Make the side or the minimum
+      distance smaller.
+    </p>
+    <p v-if="!answer.boxLike" class="soft">This room is too far from a box: even bass is not judged.</p>
+    <p v-if="answer.now" class="soft">
+      As it is now: cost {{ costText(answer.now) }} of 100; {{ figures(answer.now) }}.
+    </p>
+    <div v-for="(c, i) in answer.best" :key="i" class="found" data-found>
+      <p>
+        <strong>{{ i + 1 }}.</strong> {{ length(c.head[1]) }} from the front, side {{ length(c.side) }}
+        <span class="soft">cost {{ costText(c) }}</span>
+      </p>
+      <p class="soft small">{{ figures(c) }}.</p>
+      <v-btn size="x-small" variant="outlined" @click="tryIt(c)">Try it</v-btn>
+    </div>
+    <p class="soft small">
+      {{ answer.tried }} places. Bass by the modes of the box around the room, 30–200 Hz, walls bare: good to a few dB.
+      The map is on the plan, darker is better.
+    </p>
+  </template>
+</template>
+
+<style scoped>
+.found {
+  border-top: 1px solid var(--rule);
+  padding: 4px 0 6px;
+}
+.found p {
+  margin: 0 0 2px;
+}
+.small {
+  font-size: 12px;
+}
+</style>
