@@ -5,6 +5,7 @@ import DecayStage from './stages/decay/DecayStage.vue';
 import MarksStage from './stages/marks/MarksStage.vue';
 import SeatStage from './stages/seat/SeatStage.vue';
 import SheetPage from './stages/sheet/SheetPage.vue';
+import SitePage from './stages/sheet/SitePage.vue';
 import SurveyStage from './stages/survey/SurveyStage.vue';
 
 export const router = createRouter({
@@ -20,6 +21,7 @@ export const router = createRouter({
     { path: '/build', component: BuildStage, meta: { stage: 'build' } },
     { path: '/look', component: () => import('./stages/look/LookPage.vue'), meta: { plain: true } },
     { path: '/sheet', component: SheetPage, meta: { plain: true } },
+    { path: '/site', component: SitePage, meta: { plain: true } },
     { path: '/:anything(.*)*', redirect: '/survey' },
   ],
 });

@@ -44,19 +44,32 @@ export function overlapping(a: Box, b: Box, slack = 1e-9): boolean {
   return a.left < b.right - slack && b.left < a.right - slack && a.low < b.high - slack && b.low < a.high - slack;
 }
 
-/** Area of an outline that none of the others covers, m². */
-export function areaOutside(outline: readonly Vec2[], others: readonly (readonly Vec2[])[]): number {
+/** What is left of an outline outside the others; null when none of them comes near it. */
+function restOf(outline: readonly Vec2[], others: readonly (readonly Vec2[])[]): Polygons | null {
   const box = boundsOf(outline);
   const near = others.filter((o) => o.length > 2 && overlapping(box, boundsOf(o)));
-  const whole = Math.abs(outlineArea(outline));
-  if (near.length === 0) return whole;
+  if (near.length === 0) return null;
   const ring = (o: readonly Vec2[]): Polygons => [[o.map(([x, y]): [number, number] => [x, y])]];
-  const rest = without(ring(outline), near.map(ring));
+  return without(ring(outline), near.map(ring));
+}
+
+/** Area of an outline that none of the others covers, m². */
+export function areaOutside(outline: readonly Vec2[], others: readonly (readonly Vec2[])[]): number {
+  const rest = restOf(outline, others);
+  if (!rest) return Math.abs(outlineArea(outline));
   return rest.reduce(
     (sum, polygon) =>
       sum + polygon.reduce((part, r, i) => part + (i === 0 ? 1 : -1) * Math.abs(outlineArea(r.slice(0, -1))), 0),
     0,
   );
+}
+
+/** Box around the part of an outline that none of the others covers; null when they cover it all. */
+export function boundsOutside(outline: readonly Vec2[], others: readonly (readonly Vec2[])[]): Box | null {
+  const rest = restOf(outline, others);
+  if (!rest) return boundsOf(outline);
+  const points = rest.flatMap((polygon) => polygon[0] ?? []);
+  return points.length > 0 ? boundsOf(points) : null;
 }
 
 type Stretch = [from: number, to: number];

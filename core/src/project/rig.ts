@@ -22,7 +22,7 @@ function freeName(project: Project, key: 'id' | 'letter', wish: string): string 
 /** Where subwoofers go to begin with: wall middles and quarters, which the search of the bass may better. Fractions of width and length. */
 const SUB_PLACES: Record<number, readonly Vec2[]> = {
   0: [],
-  1: [[0.25, 0]],
+  1: [[0.5, 0]],
   2: [
     [0.25, 0],
     [0.75, 0],

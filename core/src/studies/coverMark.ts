@@ -8,7 +8,7 @@ import { twinStation } from '../layout/rigs';
 import { movedPlane, reflectionZone } from '../reflections/zones';
 import { frontCorners, headCorners } from './fronts';
 import { absorptionAtAngle, scatterDistance } from './hung';
-import { clippedZone, COVER_MARGIN, hangingFace, type Mark, notForPanels, standoffOn } from './marks';
+import { clippedZone, COVER_MARGIN, hangingFace, type Mark, notForPanels, openBox, standoffOn } from './marks';
 import type { Setting, SettingFace } from './setting';
 import { type Target, targetsOf } from './targets';
 import { boundsOf } from '../geometry/clip';
@@ -112,7 +112,8 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
   const { panel } = project.treatment;
   const standoff = Math.max(panel.depth + panel.gap, standoffOn(setting, target));
   const outline = zoneBefore(setting, mark, standoff) ?? mark.zone.outline;
-  const zone = boundsOf(outline);
+  // Beside what hangs there already only the rest is to be covered.
+  const zone = openBox(setting, mark, outline);
   const stretch = faceStretch(face);
   const hanging = hangingFace(setting, face);
   const ears = face.kind === 'wall' ? setting.head[2] : null;
@@ -134,7 +135,10 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
     const taken = absorptionAtAngle(panel, panel.flowResistivity, mark.angle, setting);
     const mean = [3, 4, 5, 6].reduce((sum, b) => sum + taken[b]!, 0) / 4;
     const spreadDb = 20 * Math.log10((mark.length - mark.extraPath) / mark.length);
-    const others = marks.filter((m) => m.face === mark.face && within(zoneBefore(setting, m, standoff), box));
+    const others = marks.filter((m) => {
+      const theirs = m.face === mark.face ? zoneBefore(setting, m, standoff) : null;
+      return theirs !== null && within(boxOutline(openBox(setting, m, theirs)), box);
+    });
     proposal = {
       size: best.size,
       panels: best.panels!,
@@ -167,8 +171,7 @@ const boxOutline = (b: Box): Vec2[] => [
   [b.left, b.high],
 ];
 
-function within(zone: readonly Vec2[] | null, box: Box): boolean {
-  if (!zone) return false;
+function within(zone: readonly Vec2[], box: Box): boolean {
   const slack = 1e-6;
   return zone.every(
     ([u, v]) => u >= box.left - slack && u <= box.right + slack && v >= box.low - slack && v <= box.high + slack,

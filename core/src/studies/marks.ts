@@ -2,7 +2,7 @@
  * Marks: where tape goes for every loudspeaker on every surface, as zones over the head's range and the loudspeaker's front,
  * what each reflection is worth at the seat, and the fewest panels that cover those that matter.
  */
-import { areaOutside, boundsOf, clipConvex } from '../geometry/clip';
+import { areaOutside, type Box, boundsOf, boundsOutside, clipConvex } from '../geometry/clip';
 import { insideOutline, outlineArea } from '../geometry/polygon';
 import { faceOutline, faceStretch } from '../geometry/unfold';
 import type { Vec2, Vec3 } from '../geometry/vector';
@@ -317,8 +317,18 @@ function capacityOf(setting: Setting, face: SettingFace, hanging: HangingFace): 
   return known;
 }
 
+/** Box around what of a zone no piece covers yet. */
+export function openBox(setting: Setting, mark: Pick<Mark, 'face' | 'zone'>, outline: readonly Vec2[]): Box {
+  const pieces = setting.hung.filter((p) => p.face === mark.face && p.plates.length === 0);
+  const rest = boundsOutside(
+    outline,
+    pieces.map((p) => p.outline),
+  );
+  return rest ?? boundsOf(outline);
+}
+
 function coverFaces(setting: Setting, marks: readonly Mark[], threshold: Threshold, issues: Issue[]): FaceCover[] {
-  const { panel, counts, usable } = setting.project.treatment;
+  const { panel, counts, usable, stock } = setting.project.treatment;
   return setting.faces.map((face): FaceCover => {
     const wanting = marks.filter(
       (m) =>
@@ -332,13 +342,16 @@ function coverFaces(setting: Setting, marks: readonly Mark[], threshold: Thresho
     // On a slope the plan shows a panel foreshortened.
     const stretch = faceStretch(face);
     const seen = { width: panel.width / stretch, height: panel.height / stretch };
-    const plan = fewestCovering({
-      zones: wanting.map((m) => m.zone.box),
-      panel: seen,
-      margin: COVER_MARGIN,
-      face: hanging,
-      middle: face.kind === 'wall' ? setting.head[2] : undefined,
-    });
+    const zones = wanting.map((m) => openBox(setting, m, m.zone.outline));
+    const covering = (size: { width: number; height: number }) =>
+      fewestCovering({
+        zones,
+        panel: size,
+        margin: COVER_MARGIN,
+        face: hanging,
+        middle: face.kind === 'wall' ? setting.head[2] : undefined,
+      });
+    const plan = covering(seen);
     const capacity = capacityOf(setting, face, hanging);
     if (plan && plan.length > 0 && plan.length <= chosen) {
       for (const m of wanting) {
@@ -359,7 +372,9 @@ function coverFaces(setting: Setting, marks: readonly Mark[], threshold: Thresho
         values: { face: face.name, chosen, capacity },
       });
     }
-    if (wanting.length > 0 && plan === null && usable.includes(face.surface)) {
+    const other = (s: { width: number; height: number }) => ({ width: s.width / stretch, height: s.height / stretch });
+    const none = plan === null && usable.includes(face.surface) && stock.every((s) => covering(other(s)) === null);
+    if (wanting.length > 0 && none) {
       issues.push({
         code: 'marks.panel-too-large',
         severity: 'warning',

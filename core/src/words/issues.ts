@@ -101,7 +101,7 @@ const SENTENCES: Record<string, Say> = {
     `The diagonal from the start of ${v.from} to the start of ${v.to} is taped as ${l('taped')}; in the plan it is ${l('planned')}.`,
   'marks.too-many-panels': (v) => `${v.chosen} panels are set for the ${surface(v.face)}, where ${v.capacity} fit.`,
   'marks.panel-too-large': (v) =>
-    `No place for this panel over the marks of the ${surface(v.face)}: it is too large there, or something is in its way. They stay bare.`,
+    `No panel of the stock finds a place over all marks of the ${surface(v.face)}: they are too large there, or something is in the way. Choose the mark to see the ways out.`,
   'decay.too-dead': (v, _l, n) =>
     `The target cannot be reached with this panel: the ${v.panels} panels that bring the slow bands in take ${n('octave', 0)} Hz down to ${n('time', 2)} s, below its ${n('limit', 2)} s. A deeper panel takes more bass for the same highs.`,
   'decay.not-enough': (v, _l, n) =>

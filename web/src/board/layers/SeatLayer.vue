@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** Head seen from above and loudspeakers with their axis lines; both can be dragged and nudged. */
 import { computed } from 'vue';
+import { apexOf } from '@tawny/core/project/placing';
+import { aimOf } from '@tawny/core/studies/fronts';
 import type { Setting } from '@tawny/core/studies/setting';
 import { lengthText, type LengthSystem } from '@tawny/core/quantities/lengths';
 import { onSheet, type Sheet } from '../layout';
@@ -25,10 +27,13 @@ const head = computed(() => onSheet(props.sheet, [props.setting.head[0], props.s
 const speakers = computed(() =>
   props.setting.loudspeakers.map((l) => {
     const [x, y] = onSheet(props.sheet, [l.at[0], l.at[1]]);
-    const angle = (Math.atan2(head.value[1] - y, head.value[0] - x) * 180) / Math.PI - 90;
+    const [ax, ay] = aimOf(l, apexOf(props.setting.project, [props.setting.head[0], props.setting.head[1]]));
+    const angle = (Math.atan2(ay, ax) * 180) / Math.PI - 90;
     return {
       id: l.id,
       letter: l.letter,
+      role: l.role,
+      station: l.station,
       x,
       y,
       angle,
@@ -41,6 +46,15 @@ const speakers = computed(() =>
     };
   }),
 );
+/** Where the head goes, on the plan. */
+const range = computed(() => {
+  const { forward, back, side } = props.setting.project.listening.range;
+  const { scale } = props.sheet;
+  const [x, y] = head.value;
+  return { x: x - side * scale, y: y - forward * scale, width: 2 * side * scale, height: (forward + back) * scale };
+});
+const lines = computed(() => speakers.value.filter((s) => s.role !== 'sub'));
+const pair = computed(() => speakers.value.filter((s) => s.station === 'L' || s.station === 'R'));
 const headLabel = computed(
   () =>
     `Head: ${lengthText(props.setting.head[0], props.system)} from left, ${lengthText(props.setting.head[1], props.system)} from front. Arrow keys move it.`,
@@ -70,14 +84,15 @@ function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: reado
 
 <template>
   <g class="seat" :class="{ movable }">
-    <line v-for="s in speakers" :key="`axis-${s.id}`" class="axis" :x1="s.x" :y1="s.y" :x2="head[0]" :y2="head[1]" />
+    <rect class="range" v-bind="range" />
+    <line v-for="s in lines" :key="`axis-${s.id}`" class="axis" :x1="s.x" :y1="s.y" :x2="head[0]" :y2="head[1]" />
     <line
-      v-if="speakers.length > 1"
+      v-if="pair.length === 2"
       class="axis faint"
-      :x1="speakers[0]!.x"
-      :y1="speakers[0]!.y"
-      :x2="speakers[1]!.x"
-      :y2="speakers[1]!.y"
+      :x1="pair[0]!.x"
+      :y1="pair[0]!.y"
+      :x2="pair[1]!.x"
+      :y2="pair[1]!.y"
     />
     <g
       v-for="s in speakers"
@@ -128,6 +143,14 @@ function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: reado
 </template>
 
 <style scoped>
+.range {
+  fill: var(--tawny);
+  fill-opacity: 0.07;
+  stroke: var(--tawny);
+  stroke-width: 0.8;
+  stroke-dasharray: 2 2;
+  pointer-events: none;
+}
 .axis {
   stroke: var(--ink);
   stroke-width: 1;

@@ -80,7 +80,7 @@ const chosenOnBoard = computed(() => {
 <template>
   <StageFrame
     title="Marks"
-    subtitle="every loudspeaker on every surface, over the whole range of the head"
+    subtitle="every loudspeaker, over the head’s whole range"
     bench-label="The chosen mark and all marks"
   >
     <template #actions>
@@ -113,6 +113,7 @@ const chosenOnBoard = computed(() => {
         <ChosenMark v-if="selected" />
         <p v-else class="soft">No loudspeaker throws a first reflection to the head. Check the seat.</p>
         <CoverPart v-if="selected" @route="routes = $event ? [{ id: 'redirect', points: $event.path }] : []" />
+        <MarkTable />
         <StateCompare>
           <table class="list" aria-label="Marks that differ">
             <thead>
@@ -133,7 +134,6 @@ const chosenOnBoard = computed(() => {
           <p v-if="differing.length === 0" class="soft">Every mark is the same in both.</p>
         </StateCompare>
         <FindingList v-if="issues.length > 0" :issues="issues" empty="" />
-        <MarkTable />
       </template>
       <MatterPart v-else-if="shown === 'matters'" />
       <RangePart v-else-if="shown === 'range'" />

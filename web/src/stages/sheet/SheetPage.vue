@@ -1,91 +1,124 @@
 <script setup lang="ts">
-/** The marking sheet: what to take into the room. Prints on two pages at most for a stereo pair. */
-import { computed } from 'vue';
+/** The marking sheet: one block a surface, to scale, to print or to take along as PDF. */
+import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { fixed } from '@tawny/core/quantities/format';
-import { lengthText } from '@tawny/core/quantities/lengths';
-import { tapeWords } from '@tawny/core/words/tapes';
-import SettingOut from '../../board/SettingOut.vue';
-import { useBoard } from '../../desk/useBoard';
+import { blockSvg, planSvg, type SheetSvg } from '@tawny/core/studies/sheetDrawing';
+import { blockTitle, sheetRow } from '@tawny/core/words/sheet';
+import { download } from '../../charts/exports';
+import { fileNameOf } from '../../files/projectFiles';
+import { type Paper, PAPERS, sheetPdf } from '../../files/sheetPdf';
 import TapeTag from '../../parts/TapeTag.vue';
-import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
-import { useSession } from '../../stores/session';
+import { CAUTIONS, useSheet } from './useSheet';
 
-const doc = useDocument();
-const results = useResults();
-const session = useSession();
+const { doc, session, setting, blocks, site, length, lines } = useSheet();
 const router = useRouter();
-const { scene } = useBoard({ marks: true, panels: false, movable: false, seat: true });
-const setting = computed(() => results.quick!.setting);
-const length = (m: number) => lengthText(m, session.system);
-
-/** Surfaces in walking order, loudest mark first on each. */
-const groups = computed(() => {
-  const { marks } = results.quick!.marks.result;
-  const order = setting.value.faces.map((f) => f.id);
-  // Furniture has no place among the walls: it comes last.
-  const things = [...new Set(marks.filter((m) => m.kind === 'thing').map((m) => m.face))];
-  return [...order, ...things]
-    .map((id) => ({ id, marks: marks.filter((m) => m.face === id) }))
-    .filter((g) => g.marks.length > 0);
+const paper = ref<Paper>(session.system === 'metric' ? 'A4' : 'LETTER');
+const SIZES = [
+  { value: 'A4', title: 'A4' },
+  { value: 'LETTER', title: 'Letter' },
+] as const;
+const title = computed(() => `Marking sheet: ${doc.project!.name}`);
+/** Drawings may be so wide on paper, mm. */
+const wide = computed(() => PAPERS[paper.value][0] - 28);
+const FONT = 'Commissioner';
+const picture = ({ svg, width, height, scale }: SheetSvg) => ({
+  src: `data:image/svg+xml,${encodeURIComponent(svg)}`,
+  style: { width: `${width}mm`, height: `${height}mm` },
+  scale,
 });
+const plan = computed(() => picture(planSvg(setting.value, [wide.value, 90], FONT)));
+const shown = computed(() =>
+  blocks.value.map((b) => ({
+    id: b.id,
+    title: blockTitle(b),
+    picture: picture(blockSvg(b, [wide.value, 62], FONT)),
+    rows: b.marks.map((m) => ({ ...sheetRow(m, session.system), met: site.value[m.id] ?? null })),
+  })),
+);
 const print = () => window.print();
+const making = ref(false);
+async function takePdf(): Promise<void> {
+  making.value = true;
+  try {
+    const content = {
+      setting: setting.value,
+      blocks: blocks.value,
+      site: site.value,
+      system: session.system,
+      lines: lines.value,
+      cautions: CAUTIONS,
+    };
+    const blob = await sheetPdf(title.value, content, paper.value);
+    download(`${fileNameOf(doc.project!.name)}-marks.pdf`, blob, 'application/pdf');
+  } catch (error) {
+    session.message = {
+      text: `The PDF could not be made: ${error instanceof Error ? error.message : String(error)}. Printing works without it.`,
+      tone: 'wrong',
+    };
+  } finally {
+    making.value = false;
+  }
+}
 </script>
 
 <template>
   <div v-if="doc.project" class="sheet">
     <nav class="bar">
       <v-btn size="small" variant="outlined" @click="router.push('/marks')">Back to Marks</v-btn>
+      <v-btn size="small" variant="outlined" @click="router.push('/site')">Site view</v-btn>
+      <span class="spacer" />
+      <v-btn-toggle v-model="paper" mandatory density="compact" variant="outlined" aria-label="Paper">
+        <v-btn v-for="s in SIZES" :key="s.value" :value="s.value" size="small">{{ s.title }}</v-btn>
+      </v-btn-toggle>
+      <v-btn size="small" variant="outlined" :loading="making" data-pdf @click="takePdf">Take PDF</v-btn>
       <v-btn size="small" variant="flat" color="primary" @click="print">Print</v-btn>
     </nav>
     <header>
-      <h1>Marking sheet: {{ doc.project.name }}</h1>
-      <p>
-        Room {{ length(setting.solid.plan.reduce((m, c) => Math.max(m, c.at[0]), 0)) }} wide,
-        {{ length(setting.length) }} long, {{ length(setting.solid.height) }} high. Face wall
-        {{ doc.project.listening.facing }}. Ears {{ length(setting.head[1]) }} from the front wall,
-        {{ length(setting.head[0]) }} from the left wall, {{ length(setting.head[2]) }} up.
-      </p>
+      <h1>{{ title }}</h1>
+      <p v-for="line in lines" :key="line">{{ line }}</p>
     </header>
-    <div class="drawing"><SettingOut v-if="scene" :scene="{ ...scene, selected: null, hovered: null }" still /></div>
-    <table>
-      <thead>
-        <tr>
-          <th class="tick">done</th>
-          <th>tape</th>
-          <th>surface</th>
-          <th>first measure</th>
-          <th>second measure</th>
-          <th>later</th>
-          <th>level</th>
-          <th>moved to, why</th>
-        </tr>
-      </thead>
-      <tbody v-for="g in groups" :key="g.id">
-        <tr v-for="m in g.marks" :key="m.id">
-          <td class="tick"><span class="box" /></td>
-          <td><TapeTag large :letter="m.letter" /></td>
-          <td>{{ m.faceName }}{{ m.kind === 'wall' ? ` (${g.id})` : '' }}{{ m.on ? `, on ${m.on.name}` : '' }}</td>
-          <td>
-            <strong>{{ length(m.tape[0].metres) }}</strong> {{ tapeWords(m.tape[0]) }}
-          </td>
-          <td>
-            <strong>{{ length(m.tape[1].metres) }}</strong> {{ tapeWords(m.tape[1]) }}
-          </td>
-          <td class="figure">{{ fixed(m.delay * 1000, 1) }} ms</td>
-          <td class="figure">{{ m.levelDb === null ? '–' : `${fixed(m.levelDb, 1)} dB` }}</td>
-          <td class="write" />
-        </tr>
-      </tbody>
-    </table>
-    <p class="foot">
-      Loudspeaker positions:
-      <template v-for="l in setting.loudspeakers" :key="l.id">
-        {{ l.letter }} {{ length(l.at[1]) }} from front, {{ length(l.at[0]) }} from left, axis {{ length(l.at[2]) }} up.
-      </template>
-      Marks are points on the bare surface, good to about a centimetre; check one with a mirror before hanging.
+    <img :src="plan.src" :style="plan.style" :alt="`Plan, 1 to ${plan.scale}`" />
+    <p v-if="shown.length === 0">
+      No loudspeaker throws a first reflection to the head: there is nothing to mark. Check the seat.
     </p>
+    <section v-for="b in shown" :key="b.id" class="block" :data-block="b.id">
+      <h2>
+        {{ b.title }} <small>1 : {{ b.picture.scale }}</small>
+      </h2>
+      <img :src="b.picture.src" :style="b.picture.style" :alt="`${b.title} with its marks, 1 to ${b.picture.scale}`" />
+      <table>
+        <thead>
+          <tr>
+            <th class="tick">done</th>
+            <th>tape</th>
+            <th>first measure</th>
+            <th>second measure</th>
+            <th>later, level</th>
+            <th>found at, why</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in b.rows" :key="r.id" :data-row="r.id">
+            <td class="tick"><span class="box" :class="{ done: r.met?.done }" /></td>
+            <td><TapeTag large :letter="r.letter" /></td>
+            <td>
+              <strong>{{ r.first }}</strong> {{ r.firstFrom }}<small>zone {{ r.firstZone }}</small>
+            </td>
+            <td>
+              <strong>{{ r.second }}</strong> {{ r.secondFrom }}<small>zone {{ r.secondZone }}</small>
+            </td>
+            <td>
+              {{ r.later }}, {{ r.level }}<small>{{ r.note }}</small>
+            </td>
+            <td class="write">
+              <template v-if="r.met?.found">{{ length(r.met.found.first) }}, {{ length(r.met.found.second) }}</template>
+              {{ r.met?.note }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </section>
+    <p class="foot">{{ CAUTIONS }}</p>
   </div>
 </template>
 
@@ -101,21 +134,42 @@ const print = () => window.print();
   display: flex;
   gap: 8px;
   margin-bottom: 10px;
+  align-items: center;
+  flex-wrap: wrap;
+  max-width: 1000px;
+}
+.spacer {
+  flex: 1;
+}
+header,
+.block,
+.foot {
+  max-width: 1000px;
 }
 h1 {
   font-size: 18px;
   overflow-wrap: anywhere;
 }
-.drawing {
-  display: flex;
-  width: 960px;
+header p {
+  margin: 2px 0;
+}
+h2 {
+  font-size: 15px;
+  margin: 14px 0 2px;
+}
+h2 small {
+  color: var(--ink-soft);
+  font-weight: 400;
+}
+img {
+  display: block;
   max-width: 100%;
-  height: 560px;
+  /* The drawing is on paper, in day colours. */
+  background: #fff;
 }
 table {
   border-collapse: collapse;
   width: 100%;
-  max-width: 1100px;
 }
 th {
   text-align: left;
@@ -126,29 +180,34 @@ th,
 td {
   border-bottom: 1px solid var(--rule-strong);
   padding: 5px 10px 5px 0;
-}
-td strong,
-.figure {
-  font-family: var(--figures);
+  vertical-align: top;
 }
 td strong {
-  font-size: 15px;
+  font-family: var(--figures);
+  white-space: nowrap;
 }
-tbody {
-  border-bottom: 2px solid var(--ink);
+td small {
+  display: block;
+  color: var(--ink-soft);
+}
+.tick {
+  width: 44px;
 }
 .box {
   display: inline-block;
   width: 15px;
   height: 15px;
-  border: 1.5px solid var(--ink);
+  border: 1.4px solid var(--ink);
+}
+.box.done {
+  background: var(--ink);
 }
 .write {
-  min-width: 130px;
+  min-width: 150px;
 }
 .foot {
-  margin-top: 12px;
   font-size: 12px;
+  color: var(--ink-soft);
 }
 @media print {
   .bar {
@@ -159,7 +218,7 @@ tbody {
     overflow: visible;
     padding: 0;
   }
-  tr {
+  .block {
     break-inside: avoid;
   }
 }
