@@ -62,6 +62,8 @@ test('the whole way by keyboard', async ({ page }) => {
     if (await page.evaluate(() => document.activeElement?.getAttribute('data-loudspeaker') === 'L')) break;
   }
   await expect(page.locator('[data-loudspeaker="L"]')).toBeFocused();
+  await page.locator('[data-part-tab="rig"]').click();
+  await page.locator('[data-loudspeaker="L"]').focus();
   const place = async () => Number(await field(page, 'From front wall').inputValue());
   const start = await place();
   await page.keyboard.press('ArrowDown');

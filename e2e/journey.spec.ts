@@ -110,6 +110,7 @@ test('a loudspeaker is dragged, its twin follows, everything recomputes, and one
 }) => {
   await openPlain(page);
   await stage(page, 'seat');
+  await page.locator('[data-part-tab="rig"]').click();
   const from = () => field(page, 'From front wall').inputValue();
   const before = await from();
   const notch = await measure(page, 'notch');

@@ -93,6 +93,36 @@ export async function measureEdits(page: Page, name: string, edit: (turn: number
   expect(least).toBeLessThanOrEqual(allowed);
 }
 
+const FRAME_MS = 1000 / 60;
+
+/**
+ * Moves of a drag in hand, each held against one frame, and prints what they took. As with typed edits, moves are repeated until
+ * the machine leaves a quarter of them alone, and the machine's speed is the best of the yardsticks.
+ */
+export async function measureFrames(page: Page, name: string, move: (turn: number) => Promise<void>): Promise<void> {
+  const longest: number[] = [];
+  let stick = Infinity;
+  let allowed = FRAME_MS;
+  const least = () => [...longest].sort((a, b) => a - b)[Math.floor(longest.length / 4)] ?? Infinity;
+  for (let i = 0; i < 80 && (i < 24 || least() > allowed); i++) {
+    const tasks = await pageTasks(page, async () => {
+      await move(i);
+      await page.waitForTimeout(60);
+    });
+    longest.push(Math.max(0, ...tasks.map((t) => t.processor)));
+    if (i % 8 === 0) {
+      const beside = await yardstick(page);
+      if (beside > 1) stick = Math.min(stick, beside);
+      allowed = FRAME_MS * Math.max(1, Number.isFinite(stick) ? stick / QUIET_YARDSTICK : 1);
+    }
+  }
+  const sorted = [...longest].sort((a, b) => a - b);
+  process.stdout.write(
+    `${name}, longest task a move, ms of processor: best quarter ${least().toFixed(1)}, median ${sorted[Math.floor(sorted.length / 2)]!.toFixed(1)}, worst ${sorted.at(-1)!.toFixed(1)} of ${sorted.length}; yardstick ${stick.toFixed(0)}\n`,
+  );
+  expect(least()).toBeLessThanOrEqual(allowed);
+}
+
 /** Types into the field that has the focus, keys only. */
 export async function typeOver(page: Page, text: string): Promise<void> {
   await page.keyboard.press('Control+a');

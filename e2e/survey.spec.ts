@@ -2,7 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, type Page, test } from '@playwright/test';
-import { pageTasks, QUIET_YARDSTICK, yardstick } from './pageThread';
+import { measureFrames } from './pageThread';
 import {
   escapeFrom,
   field,
@@ -268,8 +268,6 @@ function manyWalls(): string {
   });
 }
 
-const FRAME_MS = 1000 / 60;
-
 test('a plan of forty walls and sixty patches follows the pointer within a frame', async ({ page }, info) => {
   const path = info.outputPath('forty.tawny.json');
   writeFileSync(path, manyWalls());
@@ -282,29 +280,10 @@ test('a plan of forty walls and sixty patches follows the pointer within a frame
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 5, y + 5, { steps: 5 });
-  const longest: number[] = [];
-  let stick = Infinity;
-  let allowed = FRAME_MS;
-  const least = () => [...longest].sort((a, b) => a - b)[Math.floor(longest.length / 4)] ?? Infinity;
-  // As with typed edits: moves are repeated until the machine leaves a quarter of them alone.
-  for (let i = 0; i < 80 && (i < 24 || least() > allowed); i++) {
-    const tasks = await pageTasks(page, async () => {
-      await page.mouse.move(x + 6 + (i % 11), y + 6 + (i % 5));
-      await page.waitForTimeout(60);
-    });
-    longest.push(Math.max(0, ...tasks.map((t) => t.processor)));
-    if (i % 8 === 0) {
-      const beside = await yardstick(page);
-      if (beside > 1) stick = Math.min(stick, beside);
-      allowed = FRAME_MS * Math.max(1, Number.isFinite(stick) ? stick / QUIET_YARDSTICK : 1);
-    }
-  }
-  await page.mouse.up();
-  const sorted = [...longest].sort((a, b) => a - b);
-  process.stdout.write(
-    `Dragging a corner of forty walls, longest task a move, ms of processor: best quarter ${least().toFixed(1)}, median ${sorted[Math.floor(sorted.length / 2)]!.toFixed(1)}, worst ${sorted.at(-1)!.toFixed(1)} of ${sorted.length}; yardstick ${stick.toFixed(0)}\n`,
+  await measureFrames(page, 'Dragging a corner of forty walls', (i) =>
+    page.mouse.move(x + 6 + (i % 11), y + 6 + (i % 5)),
   );
-  expect(least()).toBeLessThanOrEqual(allowed);
+  await page.mouse.up();
   await expect(page.getByRole('button', { name: 'Undo moving a corner' })).toBeEnabled();
   await expect(field(page, 'Height')).toHaveValue('300.0');
 });

@@ -16,8 +16,9 @@ test('marks as CSV, one row a mark, in metres', async ({ page }) => {
   expect(name).toBe('marks.csv');
   expect(head).toContain('"first, m"');
   expect(rows).toHaveLength(12);
-  // L on the right wall by hand: image at 2·3.92 − 1.085, along from 0.5135 to 2.0292.
-  const along = 0.5135 + ((3.92 - 1.085) / (2 * 3.92 - 1.085 - 1.96)) * (2.0292 - 0.5135);
+  // L on the right wall by hand, where panels 15 cm deep are decided 10 cm off the wall: the mirror is their face.
+  const wall = 3.92 - 0.25;
+  const along = 0.5135 + ((wall - 1.085) / (2 * wall - 1.085 - 1.96)) * (2.0292 - 0.5135);
   const row = rows.find((r) => r.startsWith('L,right'))!.split(',');
   expect(Number(row[3])).toBeCloseTo(along, 3);
 });
@@ -89,9 +90,9 @@ test('pointing at a mark lights its twins, choosing it dimensions it everywhere'
   await expect(page.locator('.board .tape.hovered')).toHaveCount(2);
   await page.locator('[data-mark="right-B"]').click();
   await expect(page.locator('.board .tape.selected')).toHaveCount(2);
-  await expect(page.locator('.board .dimensions text')).toHaveText(['105.4', '122.0']);
+  await expect(page.locator('.board .dimensions text')).toHaveText(['101.0', '122.0']);
   await page.locator('[data-mark="left-A"]').click();
-  await page.getByRole('button', { name: 'Set 2 panels there' }).click();
+  await page.getByRole('button', { name: 'Hang it, both sides' }).click();
   await expect(page.locator('[data-chosen-mark]')).toContainText('Covered');
   await expect(page.locator('[data-measure="mark"] .detail')).toHaveText(/floor/);
   await settled(page);

@@ -8,6 +8,9 @@
 import { thirdOctaveEdges, thirdOctaveMidband } from '../quantities/bands';
 import { mustBeBetween, mustBePositive } from '../quantities/guard';
 
+// Bound once, as in numerics/complex.ts.
+const { cos, PI } = Math;
+
 /** Lengths along x, y, z in m. */
 export type BoxSize = readonly [number, number, number];
 export type ModeNumber = readonly [number, number, number];
@@ -70,11 +73,7 @@ export function modePressure(L: BoxSize, n: ModeNumber, at: readonly [number, nu
 
 /** As {@link modePressure}, with the sign of the phase. */
 export function signedModePressure(L: BoxSize, n: ModeNumber, at: readonly [number, number, number]): number {
-  return (
-    Math.cos((n[0] * Math.PI * at[0]) / L[0]) *
-    Math.cos((n[1] * Math.PI * at[1]) / L[1]) *
-    Math.cos((n[2] * Math.PI * at[2]) / L[2])
-  );
+  return cos((n[0] * PI * at[0]) / L[0]) * cos((n[1] * PI * at[1]) / L[1]) * cos((n[2] * PI * at[2]) / L[2]);
 }
 
 export interface BandCount {

@@ -297,7 +297,7 @@ function change(draft: Project, command: Command): void {
       const twin = command.mirror ? twinOf(draft, command.id) : null;
       for (const l of twin ? [changed, twin] : [changed]) {
         Object.assign(l, structuredClone(l === changed ? command.values : shared));
-        fitInBox(l);
+        if (command.values.box) fitInBox(l);
       }
       if (twin && shared.aimDeg !== undefined && shared.aimDeg !== null) twin.aimDeg = -shared.aimDeg;
       if (draft.listening.placed === 'rule') placeByRule(draft);

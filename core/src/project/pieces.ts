@@ -231,6 +231,7 @@ export const FURNITURE_KINDS = [
   'wardrobe',
   'rug',
   'gobo',
+  'display',
   'person',
   'other',
 ] as const;

@@ -99,25 +99,27 @@ export function placeByRule(project: Project): void {
     axis: listeningAxis(project, frame),
     side,
     apexBehind: project.listening.apexBehind,
-    // Set into the wall, the fronts lie in it: a crumb before it, so that they are in the room.
     frontClearance: flush ? FLUSH_FRONT : depth + BACK_CLEARANCE,
   });
+  // Set into the wall, the fronts lie in it and the seat comes with them: a crumb before it, so that they are in the room.
+  const forward = flush ? proposal.left[1] - FLUSH_FRONT : 0;
+  const moved = (p: Vec2): Vec2 => [p[0], p[1] - forward];
   const put = (target: { x: number; y: number }, p: Vec2): void => {
     const [x, y] = frame.toSurvey(p);
     target.x = x;
     target.y = y;
   };
-  put(project.listening.head, proposal.head);
+  put(project.listening.head, moved(proposal.head));
   project.listening.placed = 'rule';
   if (pair) {
-    put(pair[0], proposal.left);
-    put(pair[1], proposal.right);
+    put(pair[0], moved(proposal.left));
+    put(pair[1], moved(proposal.right));
   }
   for (const l of project.loudspeakers) {
     if (pair?.includes(l)) continue;
     const station = stationOf(project.listening.layout, l.station);
     if (!station || l.role === 'sub') continue;
-    const { at, axisHeight } = stationPlace(project, frame, proposal.head, station, l.box);
+    const { at, axisHeight } = stationPlace(project, frame, moved(proposal.head), station, l.box);
     put(l, at);
     l.axisHeight = axisHeight;
   }

@@ -15,12 +15,12 @@ import { freeZone, matters, type Threshold, THRESHOLD } from '../reflections/thr
 import { mirrorPoint, movedPlane, reflectionZone } from '../reflections/zones';
 import { blockedOn, type FacePart } from './faceParts';
 import { frontCorners, headCorners } from './fronts';
-import { absorptionAtAngle, type PlacedPiece, takenByPiece } from './hung';
+import { absorptionAtAngle, type PlacedPiece, scatterDistance, takenByPiece } from './hung';
 import { marksWorking } from './marksWorking';
 import type { FaceCover, Hidden, Mark, MarksResult, Zone } from './marksTypes';
 import { type PlacedLoudspeaker, type Setting, settingOf, type SettingFace } from './setting';
 import { tapesFor } from './tapes';
-import { blockerBetween, type Target, targetsFor } from './targets';
+import { blockerBetween, type Target, targetsFor, targetsOf } from './targets';
 import type { Issue, Study } from './types';
 
 export type { FaceCover, Hidden, Mark, MarksResult, Zone } from './marksTypes';
@@ -437,6 +437,18 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
         where: [m.id],
         values: { ...values, part: m.coveredPart },
       });
+    }
+  }
+  for (const piece of setting.hung) {
+    if (piece.kind !== 'scatter') continue;
+    const { box } = piece;
+    const target = targetsOf(setting.room).find((t) => t.id === piece.face)!;
+    const middle = target.toRoom([(box.left + box.right) / 2, (box.low + box.high) / 2], piece.standoff);
+    const away = distance(middle, setting.head);
+    const least = scatterDistance(piece.scatterHz, setting.c);
+    if (away < least - 0.005) {
+      const values = { name: piece.name, distance: away, least, hz: piece.scatterHz };
+      issues.push({ code: 'marks.scatter-too-near', severity: 'warning', where: [piece.id], values });
     }
   }
   const bare = marks.filter((m) => m.matters && !m.covered);

@@ -13,6 +13,7 @@ import {
   type Boundary,
   curveAtEars,
   curvePoints,
+  FLUSH_WITHIN,
   NOTCH_RANGE,
   type SchoolReport,
   wallSchools,
@@ -218,6 +219,9 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
         distance: report.fromFront,
         depth: l.box.depth,
       });
+    }
+    if (l.mount === 'flush' && (report.fromFront ?? Infinity) > FLUSH_WITHIN) {
+      add('seat.flush-off-wall', 'warning', [l.id], { letter: l.letter, distance: report.fromFront ?? 0 });
     }
     const { station, late } = report.aim;
     if (station && (station.azimuthOff !== 0 || station.elevationOff !== 0) && !['L', 'R'].includes(station.key)) {

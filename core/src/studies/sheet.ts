@@ -15,7 +15,7 @@ export interface SheetBlock {
   kind: Mark['kind'];
   /** The surface in its own coordinates; walls: along and up, others: plan. */
   outline: readonly Vec2[];
-  parts: readonly Pick<FacePart, 'name' | 'kind' | 'outline'>[];
+  parts: readonly { name: string; kind: FacePart['kind']; outline: readonly Vec2[] }[];
   pieces: readonly { name: string; kind: string; outline: readonly Vec2[] }[];
   marks: Mark[];
 }

@@ -50,6 +50,8 @@ const SENTENCES: Record<string, Say> = {
     `One loudspeaker is ${l('difference')} further from the ears: ${n('delayMs', 2)} ms later. Centre images lean to the nearer one.`,
   'seat.not-symmetric': (v, l) =>
     `Left and right differ by ${l('difference')}: ${SYMMETRY[String(v.what)] ?? 'they are not alike'}.`,
+  'seat.flush-off-wall': (v, l) =>
+    `${v.letter} is to be set into the wall, but its front is ${l('distance')} off the front wall. Place it by the rule, or let it stand free.`,
   'seat.station-off': (v, _l, n) =>
     `${v.letter} (${v.name}) stands at ${n('azimuthDeg', 0)}°, ${n('elevationDeg', 0)}° up: ${[
       Number(v.azimuthOff) === 0 ? '' : `${fixed(Math.abs(Number(v.azimuthOff)), 0)}° outside its angle`,
@@ -80,6 +82,8 @@ const SENTENCES: Record<string, Say> = {
     `A reflection of ${v.letter} that matters falls on ${v.name} (${surface(v.face)}): a fixed panel cannot hang there. A stand in front of it, a curtain or a door panel can.`,
   'marks.still-loud': (v, _l, n) =>
     `What covers ${v.letter} on the ${surface(v.face)} leaves it at ${n('levelDb', 1)} dB (bare ${n('bareDb', 1)} dB): still above the limit. A deeper panel takes more.`,
+  'marks.scatter-too-near': (v, l) =>
+    `${v.name} is ${l('distance')} from the ears; made for ${fixed(Number(v.hz), 0)} Hz and up it wants ${l('least')}. Nearer, its single ribs are heard.`,
   'marks.half-covered': (v) =>
     `A panel covers only ${percent(v.part)} % of the zone of ${v.letter} on the ${surface(v.face)}: the head still meets the reflection in the rest.`,
   'survey.opening-off-wall': (v, l) =>

@@ -11,6 +11,7 @@ const props = defineProps<{
   width: number;
   height: number;
   marks: readonly Mark[];
+  title: string;
   selected: string | null;
   hovered: string | null;
   levelDb: number;
@@ -53,8 +54,8 @@ const stems = computed(() => {
 </script>
 
 <template>
-  <g class="arrivals" aria-label="Arrivals at the seat">
-    <text class="title" :x="x" :y="y - 10">Arrivals at the seat</text>
+  <g class="arrivals" :aria-label="title">
+    <text class="title" :x="x" :y="y - 10">{{ title }}</text>
     <rect
       class="zone"
       :x="left"

@@ -47,6 +47,8 @@ export const useSession = defineStore('session', () => {
   /** Part of the survey shown; kept while one looks at other stages. */
   const surveyPart = ref<SurveyPart>('plan');
   const marksPart = ref<MarksPart>('mark');
+  /** Octave (63 Hz is 0) the arrival plot shows; null: mean of 500 Hz–4 kHz. */
+  const arrivalOctave = ref<number | null>(null);
   const seatPart = ref<SeatPart>('place');
   const working = ref<Working | null>(null);
   const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
@@ -78,6 +80,7 @@ export const useSession = defineStore('session', () => {
     surveyPart,
     marksPart,
     seatPart,
+    arrivalOctave,
     working,
     message,
     refusal,

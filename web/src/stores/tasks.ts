@@ -32,11 +32,13 @@ function createTask<K extends StudyKind>(kind: K): Task<K> {
       const turn = ++latest;
       const key = JSON.stringify(inputs);
       change({ status: 'running', part: 0, message: '' });
+      const start = performance.now();
       // Plain values: what a worker is sent must not be a proxy.
       const outcome = await client.run(kind, JSON.parse(key) as Studies[K]['inputs'], (part) => {
         if (turn === latest) change({ part });
       });
       if (turn !== latest) return;
+      performance.measure(kind, { start });
       if (outcome.status === 'result') change({ status: 'idle', part: 1, answer: { key, result: outcome.result } });
       else if (outcome.status === 'failure') change({ status: 'failed', message: outcome.message });
       else change({ status: 'idle' });

@@ -2,6 +2,7 @@
 /** Marks: where does tape go for every loudspeaker on every surface, and which reflections matter? */
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import type { Mark } from '@tawny/core/studies/marks';
 import { tapeWords } from '@tawny/core/words/tapes';
@@ -70,6 +71,14 @@ const differing = computed(() => {
     .filter((d) => d.now !== d.other);
 });
 const shown = computed(() => session.marksPart);
+/** Levels of one octave, when one is asked for. */
+const arrivals = computed(() => {
+  const i = session.arrivalOctave;
+  return i === null ? marks.value : marks.value.map((m) => ({ ...m, levelDb: m.octavesDb[i]! }));
+});
+const arrivalTitle = computed(() =>
+  session.arrivalOctave === null ? 'Arrivals at the seat' : `Arrivals, ${OCTAVES[session.arrivalOctave]} Hz octave`,
+);
 const chosenOnBoard = computed(() => {
   if (!scene.value) return null;
   const mark = selected.value && scene.value.selected?.kind !== 'hung' ? { kind: 'mark', id: selected.value.id } : null;
@@ -92,7 +101,8 @@ const chosenOnBoard = computed(() => {
       <template #aside="area">
         <ArrivalPlot
           v-bind="area"
-          :marks="marks"
+          :marks="arrivals"
+          :title="arrivalTitle"
           :selected="selected?.id ?? null"
           :hovered="session.hovered"
           :level-db="limit.levelDb"

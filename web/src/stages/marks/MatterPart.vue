@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What matters: the school's limit, and whether each loudspeaker's sound arrives free of reflections. */
 import { computed } from 'vue';
+import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { THRESHOLDS } from '@tawny/core/reflections/thresholds';
 import { THRESHOLD_WORDS } from '@tawny/core/words/schools';
@@ -8,7 +9,11 @@ import ChoiceField from '../../parts/ChoiceField.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import { useMarks } from './useMarks';
 
-const { doc, study } = useMarks();
+const { doc, study, session } = useMarks();
+const shownLevels = [
+  { value: -1, title: 'mean 500 Hz–4 kHz' },
+  ...OCTAVES.map((o, i) => ({ value: i, title: o >= 1000 ? `${o / 1000} kHz` : `${o} Hz` })),
+];
 const school = computed(() => doc.project!.marking.school);
 const choices = THRESHOLDS.map((t) => ({ value: t, title: THRESHOLD_WORDS[t].name }));
 const zones = computed(() => study.value.result.freeZones);
@@ -26,6 +31,13 @@ const free = computed(() => zones.value.filter((z) => z.zone.free).length);
       @update:model-value="doc.run({ type: 'set-marking', marking: { school: $event } })"
     />
     <p class="soft">{{ THRESHOLD_WORDS[school].why }}</p>
+    <ChoiceField
+      label="Arrivals drawn at"
+      wide
+      :model-value="session.arrivalOctave ?? -1"
+      :items="shownLevels"
+      @update:model-value="session.arrivalOctave = $event < 0 ? null : $event"
+    />
     <h2>Free of reflections at the seat</h2>
     <p>
       {{ free === zones.length ? 'Every loudspeaker’s' : `${free} of ${zones.length} loudspeakers’` }} sound arrives

@@ -131,6 +131,10 @@ function reason({ figures: f }: WallRank): string {
         ><strong>{{ fixed(chosen.report.notch.levelDb, 1) }} dB</strong> at
         {{ fixed(chosen.report.notch.f, 0) }} Hz</template
       >; far below it {{ fixed(chosen.report.gainDb ?? 0, 1) }} dB of gain.
+      <template v-if="chosen.lowShelf"
+        >Its shelf takes {{ fixed(-chosen.lowShelf.gainDb, 1) }} dB back below
+        {{ fixed(chosen.lowShelf.hz, 0) }} Hz.</template
+      >
       <WorkingButton small :working="working(`notch-${chosen.id}`)" />
     </p>
     <table class="list" aria-label="Near faces">

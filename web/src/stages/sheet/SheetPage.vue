@@ -20,7 +20,8 @@ const SIZES = [
 const title = computed(() => `Marking sheet: ${doc.project!.name}`);
 /** Drawings may be so wide on paper, mm. */
 const wide = computed(() => PAPERS[paper.value][0] - 28);
-const FONT = 'Commissioner';
+/** In a picture the page's own fonts are not there. */
+const FONT = 'sans-serif';
 const picture = ({ svg, width, height, scale }: SheetSvg) => ({
   src: `data:image/svg+xml,${encodeURIComponent(svg)}`,
   style: { width: `${width}mm`, height: `${height}mm` },

@@ -141,6 +141,7 @@ function onKey(event: KeyboardEvent): void {
   flex-direction: column;
   background: var(--paper);
   color: var(--ink);
+  width: 100%;
   max-width: 560px;
   margin: 0 auto;
   outline: none;

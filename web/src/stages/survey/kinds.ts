@@ -96,7 +96,8 @@ export const THINGS: Record<FurnitureKind, FreshThing> = {
   shelves: piece('shelves', 'Shelves', 1, 0.3, 2, 'bookshelf', { clearance: 0.4 }),
   wardrobe: piece('wardrobe', 'Wardrobe', 1.2, 0.6, 2, 'cupboard-closed', { clearance: 0.6 }),
   rug: piece('rug', 'Rug', 2, 1.4, 0.01, 'rug-thick'),
-  gobo: piece('gobo', 'Screen', 1, 0.15, 1.6, 'gobo-100'),
+  gobo: piece('gobo', 'Stand-alone panel', 1, 0.15, 1.6, 'gobo-100'),
+  display: piece('display', 'Computer screen', 0.62, 0.06, 1.2, 'desk-wood', { lift: 0.82 }),
   person: piece('person', 'Person', 0.5, 0.5, 1.25, 'person-seated'),
   other: piece('other', 'Thing', 0.6, 0.4, 0.8, 'timber-solid'),
 };
