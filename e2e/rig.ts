@@ -97,3 +97,14 @@ export async function escapeFrom(page: Page, shown: Locator): Promise<void> {
     await expect(shown).toBeHidden({ timeout: 1500 });
   }).toPass();
 }
+
+/** Takes one of several in a row like the number fields. */
+export async function choose(page: Page, label: string, option: string | RegExp): Promise<void> {
+  await page.locator('.row', { hasText: label }).locator('.v-field').first().click();
+  await page.getByRole('option', { name: option }).click();
+}
+
+/** Waits until the last edit is kept, so that a reload finds it. */
+export async function saved(page: Page): Promise<void> {
+  await expect(page.getByText(/^Saved( |$)/)).toBeVisible();
+}

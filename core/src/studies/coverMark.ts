@@ -5,14 +5,17 @@ import { type PanelSize, placeOver } from '../layout/cover';
 import { apexOf } from '../project/placing';
 import type { HungPiece, Project } from '../project/schema';
 import { twinStation } from '../layout/rigs';
-import { movedPlane, reflectionZone } from '../reflections/zones';
+import { heightOver, mirrorPoint, movedPlane, reflectionZone } from '../reflections/zones';
 import { frontCorners, headCorners } from './fronts';
 import { absorptionAtAngle, scatterDistance } from './hung';
-import { clippedZone, COVER_MARGIN, hangingFace, type Mark, notForPanels, openBox, standoffOn } from './marks';
+import { COVER_MARGIN, hangingFace, openBox } from './covers';
+import { clippedZone, standoffOn } from './findMarks';
+import { notForPanels } from './markLevels';
+import type { Mark } from './marksTypes';
 import type { Setting, SettingFace } from './setting';
 import { type Target, targetsOf } from './targets';
 import { boundsOf } from '../geometry/clip';
-import { distance, type Vec2 } from '../geometry/vector';
+import { distance, type Vec2, type Vec3 } from '../geometry/vector';
 
 export interface CoverProposal {
   size: PanelSize;
@@ -132,9 +135,6 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
   let proposal: CoverProposal | null = null;
   if (best) {
     const box = around(best.panels!);
-    const taken = absorptionAtAngle(panel, panel.flowResistivity, mark.angle, setting);
-    const mean = [3, 4, 5, 6].reduce((sum, b) => sum + taken[b]!, 0) / 4;
-    const spreadDb = 20 * Math.log10((mark.length - mark.extraPath) / mark.length);
     const others = marks.filter((m) => {
       const theirs = m.face === mark.face ? zoneBefore(setting, m, standoff) : null;
       return theirs !== null && within(boxOutline(openBox(setting, m, theirs)), box);
@@ -144,7 +144,7 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
       panels: best.panels!,
       middleAtEars: ears === null ? null : Math.abs((box.low + box.high) / 2 - ears) < 0.02,
       covers: others.map((m) => m.id),
-      levelDb: mean < 1 ? spreadDb + 10 * Math.log10(1 - mean) : null,
+      levelDb: levelBehind(setting, mark, target, standoff),
     };
   }
   const conflicts = (face.parts ?? [])
@@ -153,6 +153,24 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
   const there = distance(mark.at, setting.head) - standoff;
   const least = scatterDistance(SCATTER_HZ, setting.c);
   return { face, zone, proposal, conflicts, scatter: { hz: SCATTER_HZ, least, there, far: there >= least } };
+}
+
+/** Level of a mark's reflection off the recipe's panel, at the place and angle of its face; null when nothing is left. */
+function levelBehind(setting: Setting, mark: Mark, target: Target, standoff: number): number | null {
+  const { panel } = setting.project.treatment;
+  const [from, , to] = mark.path as [Vec3, Vec3, Vec3];
+  const at = mirrorPoint(movedPlane(target.plane, standoff), from, to);
+  if (!at) return null;
+  const way = distance(from, at) + distance(at, to);
+  const steep = heightOver(target.plane, from) - standoff;
+  const taken = absorptionAtAngle(
+    panel,
+    panel.flowResistivity,
+    Math.acos(Math.min(1, steep / distance(from, at))),
+    setting,
+  );
+  const mean = [3, 4, 5, 6].reduce((sum, b) => sum + taken[b]!, 0) / 4;
+  return mean < 1 ? 20 * Math.log10(distance(from, to) / way) + 10 * Math.log10(1 - mean) : null;
 }
 
 function around(list: readonly { left: number; low: number; width: number; height: number }[]): Box {

@@ -183,8 +183,8 @@ describe('what hangs', () => {
     expect(before.matters).toBe(true);
     expect(after).toMatchObject({ covered: true, matters: false });
     expect(after.levelDb!).toBeLessThan(before.levelDb! - 10);
-    // The answer foretold what the study then finds, within a degree of incidence.
-    expect(Math.abs(after.levelDb! - answer.proposal!.levelDb!)).toBeLessThan(1);
+    // The answer foretold what the study then finds.
+    expect(after.levelDb).toBeCloseTo(answer.proposal!.levelDb!, 9);
     // Every zone the answer names is inside the pieces.
     const setting = settingOf(p);
     for (const id of answer.proposal!.covers) {

@@ -89,6 +89,9 @@ export interface MarksResult {
   /** Loudest first. */
   marks: Mark[];
   hidden: Hidden[];
+  /** Of the faces panels are decided for by number. */
+  decided: FaceCover[];
+  /** Of every face. */
   covers: FaceCover[];
   covered: number;
   worstBare: Mark | null;

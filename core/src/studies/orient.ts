@@ -7,7 +7,8 @@
 import { applyCommand, CommandRefused } from '../project/commands';
 import type { Project } from '../project/schema';
 import { lengthNulls, studyBass } from './bass';
-import { notForPanels, studyMarks } from './marks';
+import { notForPanels } from './markLevels';
+import { studyMarks } from './marks';
 import { studySeat } from './seat';
 import { settingOf } from './setting';
 import { studySurvey } from './survey';

@@ -16,7 +16,7 @@ import type { Project } from '../project/schema';
 import { mirrorPoint } from '../reflections/zones';
 import { boxLike, bareEyring } from './bass';
 import { curveAtEars, NOTCH_RANGE } from './boundaries';
-import { notForPanels } from './marks';
+import { notForPanels } from './markLevels';
 import { type PlacedLoudspeaker, type Setting, settingOf } from './setting';
 import { targetsOf } from './targets';
 

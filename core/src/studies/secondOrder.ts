@@ -2,7 +2,7 @@
 import type { Vec3 } from '../geometry/vector';
 import { reflectionPaths, type Surface } from '../reflections/images';
 import { distance } from '../geometry/vector';
-import { reflectionTaken } from './marks';
+import { reflectionTaken } from './markLevels';
 import type { Setting } from './setting';
 import { targetsOf } from './targets';
 

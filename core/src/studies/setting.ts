@@ -7,7 +7,7 @@ import type { Vec2, Vec3 } from '../geometry/vector';
 import type { Material } from '../materials/library';
 import { materialOf } from '../project/materials';
 import { frameOf, lengthAlongAxis, listeningAxis } from '../project/placing';
-import type { Loudspeaker, Project } from '../project/schema';
+import type { Loudspeaker, Project, Room } from '../project/schema';
 import { shapeOf } from '../project/shape';
 import { inState } from '../project/states';
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
@@ -38,6 +38,8 @@ export interface PlacedLoudspeaker extends Loudspeaker {
 
 /** What of a setting stays while head and loudspeakers move: the same object as long as the room is the same. */
 export interface RoomSetting {
+  /** The room of the document in the state studied. */
+  surveyed: Room;
   frame: Frame;
   solid: Solid;
   faces: SettingFace[];
@@ -117,6 +119,7 @@ function roomSettingOf(document: Project, project: Project): RoomSetting {
     };
   });
   return {
+    surveyed: project.room,
     frame,
     solid,
     faces,

@@ -6,7 +6,7 @@ import type { Vec2 } from '../geometry/vector';
 import type { Opening, Project } from '../project/schema';
 import { checkDiagonals, walkTape } from '../project/taping';
 import { partInside, type RoomObject } from './objects';
-import type { Setting, SettingFace } from './setting';
+import type { RoomSetting, Setting, SettingFace } from './setting';
 import { studySymmetry, type SymmetryResult } from './symmetry';
 import type { Issue, Study } from './types';
 
@@ -220,13 +220,24 @@ function surfaceIssues(setting: Setting): Issue[] {
   return issues;
 }
 
+const keptSwings = new WeakMap<RoomSetting, DoorSwing[]>();
+
+/** Ground that the doors of a room sweep. */
+export function doorSwings(room: RoomSetting): DoorSwing[] {
+  const known = keptSwings.get(room);
+  if (known) return known;
+  const swings = room.surveyed.openings.flatMap((o) => {
+    const face = room.faces.find((f) => f.id === o.wall);
+    return (face && doorSwing(face, o)) ?? [];
+  });
+  keptSwings.set(room, swings);
+  return swings;
+}
+
 /** Everything the survey has to say. The tape is that of the document, the rest of the state studied. */
 export function studySurvey(document: Project, setting: Setting): Study<SurveyResult> {
   const { project } = setting;
-  const swings = project.room.openings.flatMap((o) => {
-    const face = setting.faces.find((f) => f.id === o.wall);
-    return (face && doorSwing(face, o)) ?? [];
-  });
+  const swings = doorSwings(setting.room);
   const symmetry = studySymmetry(setting);
   return {
     result: { symmetry: symmetry.result, swings },

@@ -6,7 +6,7 @@ import { faceOutline, faceStretch, localToFace } from '../geometry/unfold';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import { OCTAVES } from '../quantities/bands';
 import { stretchesOf } from './roomAbsorption';
-import type { Setting, SettingFace } from './setting';
+import type { RoomSetting, Setting, SettingFace } from './setting';
 import type { Study, Working } from './types';
 
 /** Differences below this are what a tape and a plasterer leave, m. */
@@ -222,6 +222,17 @@ function largestOf(
 
 /** The report. Cheap: runs on the page. */
 export function studySymmetry(setting: Setting): Study<SymmetryResult> {
+  const known = kept.get(setting.room);
+  if (known) return known;
+  const fresh = compareSides(setting);
+  kept.set(setting.room, fresh);
+  return fresh;
+}
+
+/** It is about the room alone: head and loudspeakers may move. */
+const kept = new WeakMap<RoomSetting, Study<SymmetryResult>>();
+
+function compareSides(setting: Setting): Study<SymmetryResult> {
   const things = sidesOf(setting);
   const sum = (side: 'left' | 'right') => OCTAVES.map((_, b) => things.reduce((total, t) => total + t[side][b]!, 0));
   const [left, right] = [sum('left'), sum('right')];

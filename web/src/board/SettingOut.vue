@@ -52,10 +52,12 @@ onMounted(() => {
 onBeforeUnmount(() => observer?.disconnect());
 
 const setting = computed(() => props.scene.setting);
+/** The same while head and loudspeakers move: what is drawn of it is not drawn again. */
+const room = computed(() => props.scene.setting.room);
 const marks = computed(() => props.scene.marks);
 /** While the plan is dragged the drawing keeps its place: it is fitted to the room as it was. */
 const kept = ref<ReturnType<typeof roomExtent> | null>(null);
-const extent = computed(() => roomExtent(setting.value));
+const extent = computed(() => roomExtent(room.value));
 const lens = useLens(svg, size);
 const { view } = lens;
 /** On a phone the walls' lengths are in the bench alone. */
@@ -96,25 +98,25 @@ const routes = computed(() =>
     d: `M${r.points.map((p) => onSheet(plan.value, [p[0], p[1]]).join(' ')).join('L')}`,
   })),
 );
-const walls = computed(() => wallFaces(setting.value, strip.value));
-const floors = computed(() => levelFaces(setting.value, 'floor', plan.value));
-const ceilings = computed(() => levelFaces(setting.value, 'ceiling', layout.value.ceiling));
+const walls = computed(() => wallFaces(room.value, strip.value));
+const floors = computed(() => levelFaces(room.value, 'floor', plan.value));
+const ceilings = computed(() => levelFaces(room.value, 'ceiling', layout.value.ceiling));
 const heights = computed(() =>
-  ceilingNotes(setting.value, layout.value.ceiling).map((n) => {
+  ceilingNotes(room.value, layout.value.ceiling).map((n) => {
     const figure = (m: number) => formatLength(m, props.scene.system).value;
     return { ...n, text: n.high - n.low < 1e-6 ? figure(n.low) : `${figure(n.low)}–${figure(n.high)}` };
   }),
 );
 /** Beams and steps of the ceiling over the plan. */
 const overhead = computed(() => {
-  const pieces = levelFaces(setting.value, 'ceiling', plan.value);
+  const pieces = levelFaces(room.value, 'ceiling', plan.value);
   return pieces.length > 1 ? pieces.slice(1) : [];
 });
-const things = computed(() => placedThings(setting.value, plan.value));
-const openings = computed(() => planOpenings(setting.value, props.scene.swings, plan.value));
-const handles = computed(() => (props.scene.editPlan ? wallHandles(setting.value, plan.value) : []));
-const wallPanels = computed(() => placedPanels(setting.value, props.scene.panels, layout.value, 'walls'));
-const ceilingPanels = computed(() => placedPanels(setting.value, props.scene.panels, layout.value, 'ceiling'));
+const things = computed(() => placedThings(room.value, plan.value));
+const openings = computed(() => planOpenings(room.value, props.scene.swings, plan.value));
+const handles = computed(() => (props.scene.editPlan ? wallHandles(room.value, plan.value) : []));
+const wallPanels = computed(() => placedPanels(room.value, props.scene.panels, layout.value, 'walls'));
+const ceilingPanels = computed(() => placedPanels(room.value, props.scene.panels, layout.value, 'ceiling'));
 const dimensions = computed(() => dimensionsOf(props.scene, layout.value, extent.value, props.planOnly === true));
 const planSize = computed(
   () =>
@@ -206,7 +208,7 @@ function onGround(event: PointerEvent): void {
         Plan
         <tspan class="soft">{{ planSize }}</tspan>
       </text>
-      <polygon class="sheet" :points="outlinePoints(setting, plan)" />
+      <polygon class="sheet" :points="outlinePoints(room, plan)" />
       <g clip-path="url(#inside-walls)">
         <FieldLayer
           v-if="scene.field"
@@ -228,7 +230,7 @@ function onGround(event: PointerEvent): void {
         @press="(e, id, at) => press(e, { kind: 'thing', id }, at)"
         @key="(e, id, at) => key(e, 'thing', id, at)"
       />
-      <polygon class="outline" :points="outlinePoints(setting, plan)" />
+      <polygon class="outline" :points="outlinePoints(room, plan)" />
       <OpeningsLayer :openings="openings" :selected="scene.selected" @select="emit('select', $event)" />
       <g class="paths">
         <path
@@ -277,7 +279,7 @@ function onGround(event: PointerEvent): void {
           Ceiling
           <tspan class="soft">as mirrored in the floor</tspan>
         </text>
-        <polygon class="sheet outline" :points="outlinePoints(setting, layout.ceiling)" />
+        <polygon class="sheet outline" :points="outlinePoints(room, layout.ceiling)" />
         <g v-for="f in ceilings" :key="f.id">
           <polygon
             v-if="ceilings.length > 1"
@@ -348,7 +350,7 @@ function onGround(event: PointerEvent): void {
       </g>
       <RulerLayer v-if="!still" :plan="plan" :width="size.width" :height="boardHeight" :system="scene.system" />
       <defs>
-        <clipPath id="inside-walls"><polygon :points="outlinePoints(setting, plan)" /></clipPath>
+        <clipPath id="inside-walls"><polygon :points="outlinePoints(room, plan)" /></clipPath>
         <marker id="tick" markerWidth="8" markerHeight="8" refX="4" refY="4" orient="auto" markerUnits="userSpaceOnUse">
           <path d="M4 0V8" class="tick" />
         </marker>

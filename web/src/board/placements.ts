@@ -1,7 +1,7 @@
 /** Where everything of a scene lies on the board, in px. Pure: scene and layout in, places out. */
 import { localToStrip, wallStrip } from '@tawny/core/geometry/unfold';
 import type { Mark } from '@tawny/core/studies/marks';
-import type { Setting } from '@tawny/core/studies/setting';
+import type { RoomSetting } from '@tawny/core/studies/setting';
 import { type BoardLayout, onSheet, type RoomExtent, type Sheet } from './layout';
 import type { BoardPanel } from './types';
 
@@ -23,7 +23,7 @@ export interface PlacedRect {
 }
 
 /** Largest sizes of the room in the listener's frame, m. */
-export function roomExtent(setting: Setting): RoomExtent {
+export function roomExtent(setting: RoomSetting): RoomExtent {
   const ys = setting.solid.plan.map((c) => c.at[1]);
   const ahead = Math.max(0, -Math.min(...ys));
   return {
@@ -39,12 +39,17 @@ export function roomExtent(setting: Setting): RoomExtent {
 const onWall = (m: Mark) => m.kind === 'wall';
 
 /** Place of a point of a wall on the strip. */
-function stripPoint(setting: Setting, strip: Sheet, wall: string, local: readonly [number, number]): [number, number] {
+function stripPoint(
+  setting: RoomSetting,
+  strip: Sheet,
+  wall: string,
+  local: readonly [number, number],
+): [number, number] {
   const place = wallStrip(setting.solid).find((w) => w.wall === wall)!;
   return onSheet(strip, localToStrip(place, setting.solid.height, local));
 }
 
-export function outlinePoints(setting: Setting, sheet: Sheet): string {
+export function outlinePoints(setting: RoomSetting, sheet: Sheet): string {
   return setting.solid.plan.map((c) => onSheet(sheet, c.at).join(',')).join(' ');
 }
 
@@ -54,7 +59,7 @@ const LEAST = { edge: 14, width: 22, height: 18 } as const;
 const spanOf = (values: readonly number[]) => ({ low: Math.min(...values), high: Math.max(...values) });
 
 /** Tape on the walls as the plan shows it: edge-on, as long as the zone. */
-export function planTape(setting: Setting, marks: readonly Mark[], plan: Sheet): PlacedTape[] {
+export function planTape(setting: RoomSetting, marks: readonly Mark[], plan: Sheet): PlacedTape[] {
   return marks.filter(onWall).map((mark) => {
     const { side } = setting.faces.find((f) => f.id === mark.face)!;
     const upright = side === 'left' || side === 'right';
@@ -89,7 +94,7 @@ export function flatTape(marks: readonly Mark[], where: 'plan' | 'ceiling', shee
 }
 
 /** Tape on the wall strip. Close neighbours get narrower strips, so that no letter is hidden. */
-export function stripTape(setting: Setting, marks: readonly Mark[], strip: Sheet): PlacedTape[] {
+export function stripTape(setting: RoomSetting, marks: readonly Mark[], strip: Sheet): PlacedTape[] {
   const list = marks.filter(onWall).map((mark) => ({
     mark,
     ...stripOver(mark.zone.outline.map((p) => stripPoint(setting, strip, mark.face, p))),
@@ -118,7 +123,7 @@ export function soundPaths(
   }));
 }
 
-const isWall = (setting: Setting, face: string) => setting.faces.some((f) => f.id === face && f.kind === 'wall');
+const isWall = (setting: RoomSetting, face: string) => setting.faces.some((f) => f.id === face && f.kind === 'wall');
 
 export interface PlacedPanelRect extends PlacedRect {
   panel: BoardPanel;
@@ -126,7 +131,7 @@ export interface PlacedPanelRect extends PlacedRect {
 
 /** Panels on the walls of the strip, or on the ceiling. */
 export function placedPanels(
-  setting: Setting,
+  setting: RoomSetting,
   panels: readonly BoardPanel[],
   layout: BoardLayout,
   where: 'walls' | 'ceiling',

@@ -1,7 +1,7 @@
 /** Where the room itself lies on the board: faces, what is on them, furniture, doors. Pure: setting and sheets in, px out. */
 import { faceOutline, localToStrip, type WallPlace, wallStrip } from '@tawny/core/geometry/unfold';
 import type { Vec2 } from '@tawny/core/geometry/vector';
-import type { Setting, SettingFace } from '@tawny/core/studies/setting';
+import type { RoomSetting, SettingFace } from '@tawny/core/studies/setting';
 import type { DoorSwing } from '@tawny/core/studies/survey';
 import { onSheet, type Sheet } from './layout';
 
@@ -41,11 +41,11 @@ function boundsOf(points: readonly (readonly [number, number])[]) {
   return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
 }
 
-function partsOn(setting: Setting, face: SettingFace, toPx: (p: Vec2) => [number, number]): PlacedPart[] {
+function partsOn(setting: RoomSetting, face: SettingFace, toPx: (p: Vec2) => [number, number]): PlacedPart[] {
   return face.parts.map((part) => {
     const px = part.outline.map(toPx);
-    const opening = setting.project.room.openings.find((o) => o.id === part.id);
-    const patch = setting.project.room.patches.find((t) => t.id === part.id && face.kind === 'wall');
+    const opening = setting.surveyed.openings.find((o) => o.id === part.id);
+    const patch = setting.surveyed.patches.find((t) => t.id === part.id && face.kind === 'wall');
     const placed = opening ?? patch;
     return {
       id: part.id,
@@ -62,7 +62,7 @@ function partsOn(setting: Setting, face: SettingFace, toPx: (p: Vec2) => [number
 const capital = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;
 
 /** The walls side by side with their true outlines, and what is on each. */
-export function wallFaces(setting: Setting, strip: Sheet): PlacedFace[] {
+export function wallFaces(setting: RoomSetting, strip: Sheet): PlacedFace[] {
   const top = setting.solid.height;
   return wallStrip(setting.solid).map((place: WallPlace) => {
     const face = setting.faces.find((f) => f.id === place.wall)!;
@@ -83,7 +83,7 @@ export function wallFaces(setting: Setting, strip: Sheet): PlacedFace[] {
 }
 
 /** Pieces of floor or ceiling on their sheet, lowest first, with patches and rugs. */
-export function levelFaces(setting: Setting, kind: 'floor' | 'ceiling', sheet: Sheet): PlacedFace[] {
+export function levelFaces(setting: RoomSetting, kind: 'floor' | 'ceiling', sheet: Sheet): PlacedFace[] {
   const toPx = (p: Vec2) => onSheet(sheet, p);
   return setting.faces
     .filter((f) => f.kind === kind)
@@ -118,7 +118,7 @@ export interface PlacedThing {
 }
 
 /** Furniture on the plan. */
-export function placedThings(setting: Setting, plan: Sheet): PlacedThing[] {
+export function placedThings(setting: RoomSetting, plan: Sheet): PlacedThing[] {
   return setting.objects
     .filter((o) => o.kind !== 'rug')
     .map((o) => {
@@ -156,7 +156,7 @@ export interface CeilingNote {
 }
 
 /** Heights of the pieces of a ceiling that is not plainly flat. */
-export function ceilingNotes(setting: Setting, sheet: Sheet): CeilingNote[] {
+export function ceilingNotes(setting: RoomSetting, sheet: Sheet): CeilingNote[] {
   const pieces = setting.faces.filter((f) => f.kind === 'ceiling');
   if (pieces.length === 1 && pieces[0]!.plane!.slope.every((s) => s === 0)) return [];
   return pieces.map((f) => {
@@ -181,8 +181,8 @@ export interface PlanOpening {
 }
 
 /** Doors, windows and the rest where the plan cuts them. */
-export function planOpenings(setting: Setting, swings: readonly DoorSwing[], plan: Sheet): PlanOpening[] {
-  return setting.project.room.openings.flatMap((o): PlanOpening[] => {
+export function planOpenings(setting: RoomSetting, swings: readonly DoorSwing[], plan: Sheet): PlanOpening[] {
+  return setting.surveyed.openings.flatMap((o): PlanOpening[] => {
     const face = setting.faces.find((f) => f.id === o.wall);
     if (!face?.foot) return [];
     const [right, left] = face.foot;
@@ -227,7 +227,7 @@ export interface WallHandle {
 }
 
 /** Corners and walls of the plan as things to take hold of. */
-export function wallHandles(setting: Setting, plan: Sheet): WallHandle[] {
+export function wallHandles(setting: RoomSetting, plan: Sheet): WallHandle[] {
   const { plan: corners } = setting.solid;
   return corners.map(({ wall, at: a }, i) => {
     const b = corners[(i + 1) % corners.length]!.at;
@@ -249,7 +249,7 @@ export function wallHandles(setting: Setting, plan: Sheet): WallHandle[] {
 
 /** Where a face's local place is on the board, px; null for faces the board does not show flat. */
 export function boardPoint(
-  setting: Setting,
+  setting: RoomSetting,
   sheets: { plan: Sheet; ceiling: Sheet; strip: Sheet },
   face: SettingFace,
   local: Vec2,

@@ -14,6 +14,7 @@ import type {
   PressureField,
   TapeTrace,
 } from '../board/types';
+import { doorSwings } from '@tawny/core/studies/survey';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { type Selection, useSession } from '../stores/session';
@@ -47,7 +48,7 @@ export function useBoard(options: BoardOptions) {
     const q = results.quick;
     if (!q) return [];
     const { depth } = q.setting.project.treatment.panel;
-    const proposed = q.marks.result.covers
+    const proposed = q.marks.result.decided
       .filter((c) => c.panels.length > 0 && c.chosen >= c.panels.length)
       .flatMap((c) =>
         c.panels.map(({ left, low, width, height }): BoardPanel => ({
@@ -84,7 +85,7 @@ export function useBoard(options: BoardOptions) {
     return {
       setting: q.setting,
       origin: doc.previewing && frame.value ? q.setting.frame.toListener(frame.value.toSurvey([0, 0])) : [0, 0],
-      swings: q.survey.result.swings,
+      swings: doorSwings(q.setting.room),
       editPlan: edit === 'plan',
       editThings: edit === 'things',
       fault: fault && {

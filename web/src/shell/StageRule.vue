@@ -31,10 +31,10 @@ const states = computed((): Record<StageId, State> => {
     const n = doubts.value[stage] ?? 0;
     return n === 0 ? { text: 'settled', doubt: false } : { text: `${n} ${n === 1 ? 'doubt' : 'doubts'}`, doubt: true };
   };
-  const marks = results.quick?.marks.result;
+  const marks = results.calm?.marks.result;
   const decay = results.decay?.result;
   const worst = decay?.chosen.worst;
-  const build = results.quick?.build.result;
+  const build = results.calm?.build.result;
   return {
     survey: { text: doc.project ? 'in hand' : '', doubt: false },
     seat: count('seat'),

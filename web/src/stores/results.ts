@@ -202,6 +202,8 @@ export const useResults = defineStore('results', () => {
 
   return {
     quick,
+    /** While something is dragged a little behind {@link quick}; else the same. For tables beside the board. */
+    calm,
     inputs,
     decay,
     decayState,

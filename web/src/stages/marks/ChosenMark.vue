@@ -5,7 +5,7 @@ import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { combOf } from '@tawny/core/reflections/thresholds';
-import { notForPanels } from '@tawny/core/studies/marks';
+import { notForPanels } from '@tawny/core/studies/markLevels';
 import { surfaceWords, tapeWords } from '@tawny/core/words/tapes';
 import FigureGrid from '../../parts/FigureGrid.vue';
 import QuantityText from '../../parts/QuantityText.vue';

@@ -25,8 +25,10 @@ export function useMarks() {
   const doc = useDocument();
   const results = useResults();
   const session = useSession();
-  const study = computed(() => results.quick!.marks);
-  const setting = computed(() => results.quick!.setting);
+  /** The board follows a drag at once, the bench calmly. */
+  const calm = computed(() => results.calm ?? results.quick!);
+  const study = computed(() => calm.value.marks);
+  const setting = computed(() => calm.value.setting);
   const marks = computed(() => study.value.result.marks);
   const selected = computed(
     () =>

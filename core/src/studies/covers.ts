@@ -1,0 +1,112 @@
+/** Panels over the zones of a face: how many of the recipe the marks that matter need, and how many fit at all. */
+import { type Box, boundsOf, boundsOutside } from '../geometry/clip';
+import { faceOutline, faceStretch } from '../geometry/unfold';
+import type { Vec2 } from '../geometry/vector';
+import { fewestCovering, type HangingFace, mostThatFit } from '../layout/cover';
+import { matters, type Threshold } from '../reflections/thresholds';
+import { blockedOn } from './faceParts';
+import { absorptionAtAngle } from './hung';
+import { levelOf, notForPanels, octaveLevels } from './markLevels';
+import type { FaceCover, Mark } from './marksTypes';
+import type { Setting, SettingFace } from './setting';
+
+/** Least distance from a zone to the edge of the panel over it, m: what hanging by hand may miss. */
+export const COVER_MARGIN = 0.02;
+
+/** Faces panels hang on, with what is in the way: openings, and pieces that hang there already. */
+export function hangingFace(setting: Setting, face: SettingFace): HangingFace {
+  const pieces = setting.hung.filter((p) => p.face === face.id).map((p) => p.box);
+  return { outline: faceOutline(face), blocked: [...blockedOn(setting.project, face), ...pieces] };
+}
+
+const keptCapacity = new WeakMap<object, Map<string, number>>();
+function capacityOf(setting: Setting, face: SettingFace, hanging: HangingFace): number {
+  const { width, height } = setting.project.treatment.panel;
+  const ofRoom = keptCapacity.get(setting.room) ?? new Map<string, number>();
+  keptCapacity.set(setting.room, ofRoom);
+  const key = `${face.id}|${width}|${height}`;
+  const known = ofRoom.get(key) ?? mostThatFit({ width, height }, hanging);
+  ofRoom.set(key, known);
+  return known;
+}
+
+/** Box around what of a zone no piece covers yet. */
+export function openBox(setting: Setting, mark: Pick<Mark, 'face' | 'zone'>, outline: readonly Vec2[]): Box {
+  const pieces = setting.hung.filter((p) => p.face === mark.face && p.plates.length === 0);
+  const rest = boundsOutside(
+    outline,
+    pieces.map((p) => p.outline),
+  );
+  return rest ?? boundsOf(outline);
+}
+
+/** Marks of a face that want a panel: loud when bare, not yet covered, where something can hang. */
+const wantingOn = (face: SettingFace, marks: readonly Mark[], threshold: Threshold): Mark[] =>
+  marks.filter(
+    (m) =>
+      m.face === face.id &&
+      !m.covered &&
+      !notForPanels(m.on) &&
+      matters({ levelDb: m.bareDb, delay: m.delay }, threshold),
+  );
+
+export interface FaceAnswer {
+  cover: FaceCover;
+  /** Nothing of the stock finds a place over all that wants a panel. */
+  none: boolean;
+}
+
+/** The fewest panels of the recipe over the marks of a face. Heavy where many loudspeakers meet one face. */
+export function coverFace(
+  setting: Setting,
+  face: SettingFace,
+  marks: readonly Mark[],
+  threshold: Threshold,
+): FaceAnswer {
+  const { panel, counts, usable, stock } = setting.project.treatment;
+
+  const wanting = wantingOn(face, marks, threshold);
+  const hanging = hangingFace(setting, face);
+  const chosen = counts[face.id] ?? 0;
+  // On a slope the plan shows a panel foreshortened.
+  const stretch = faceStretch(face);
+  const seen = { width: panel.width / stretch, height: panel.height / stretch };
+  const zones = wanting.map((m) => openBox(setting, m, m.zone.outline));
+  const covering = (size: { width: number; height: number }) =>
+    fewestCovering({
+      zones,
+      panel: size,
+      margin: COVER_MARGIN,
+      face: hanging,
+      middle: face.kind === 'wall' ? setting.head[2] : undefined,
+    });
+  const plan = covering(seen);
+  const capacity = capacityOf(setting, face, hanging);
+  const other = (s: { width: number; height: number }) => ({ width: s.width / stretch, height: s.height / stretch });
+  const none = plan === null && usable.includes(face.surface) && stock.every((s) => covering(other(s)) === null);
+  const cover = { face: face.id, needed: plan ? plan.length : null, capacity, chosen, panels: plan ?? [] };
+  return { cover, none: wanting.length > 0 && none };
+}
+
+/** Marks under the panels decided for a face by number: covered, with what the recipe takes at their angle. */
+export function coverByNumber(
+  setting: Setting,
+  face: SettingFace,
+  marks: readonly Mark[],
+  threshold: Threshold,
+): FaceAnswer {
+  const { panel } = setting.project.treatment;
+  const answer = coverFace(setting, face, marks, threshold);
+  const { panels, chosen } = answer.cover;
+  if (panels.length === 0 || panels.length > chosen) return answer;
+  for (const m of wantingOn(face, marks, threshold)) {
+    const taken = absorptionAtAngle(panel, panel.flowResistivity, m.angle, setting);
+    const spreadDb = 20 * Math.log10((m.length - m.extraPath) / m.length);
+    m.covered = true;
+    m.coveredPart = 1;
+    m.levelDb = levelOf(spreadDb, taken);
+    m.octavesDb = octaveLevels(spreadDb, taken);
+    m.matters = matters(m, threshold);
+  }
+  return answer;
+}
