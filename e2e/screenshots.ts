@@ -16,6 +16,19 @@ test('main views', async ({ page }) => {
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
   }
+  await stage(page, 'seat');
+  await page.locator('[data-part-tab="walls"]').click();
+  await page.locator('[data-rank]').click();
+  await page.waitForSelector('[data-rank-wall]');
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/walls.png` });
+  await page.locator('[data-part-tab="search"]').click();
+  await page.locator('[data-search]').click();
+  await page.waitForSelector('[data-found]');
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/search.png` });
   await surveyPart(page, 'openings');
   await page.locator('[data-item="door"] .name').click();
   await page.mouse.move(1279, 1);
@@ -37,9 +50,15 @@ test('main views', async ({ page }) => {
   await page.screenshot({ path: `${FOLDER}/night.png` });
   await page.getByLabel('Day colours').click();
   await page.goto('/sheet');
-  await page.waitForSelector('.sheet table');
+  await page.waitForSelector('[data-block] table');
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${FOLDER}/sheet.png` });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/site');
+  await page.waitForSelector('[data-site-mark]');
+  await page.waitForTimeout(400);
+  await page.screenshot({ path: `${FOLDER}/site.png` });
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto('/demo/ferry-hall');
   await settled(page);
   await surveyPart(page, 'symmetry');

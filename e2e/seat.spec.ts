@@ -20,7 +20,7 @@ test('a rig of five with angles, aim and delays; undo brings the pair back', asy
   const height = field(page, 'Axis over its underside');
   await height.fill('90');
   await height.press('Enter');
-  await expect(height).toHaveAttribute('aria-invalid', 'true');
+  await expect(page.locator('.v-input--error')).toHaveCount(1);
   await page.getByRole('button', { name: /^Undo/ }).click();
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.locator('[data-speaker]')).toHaveCount(2);
@@ -179,7 +179,7 @@ test('site view on a phone: one mark at a time, done, found, and what several sa
       await expect(page.locator('[data-difference]')).toContainText(/\+[2-9]\.\d cm from front wall/);
       given += 1;
     }
-    await page.getByRole('button', { name: 'Next mark' }).click();
+    if (i < 11) await page.getByRole('button', { name: 'Next mark' }).click();
   }
   expect(given).toBe(4);
   await expect(page.locator('[data-site-says]')).toContainText(

@@ -24,6 +24,15 @@ const emit = defineEmits<{
 
 const head = computed(() => onSheet(props.sheet, [props.setting.head[0], props.setting.head[1]]));
 
+/** Side of the letter, px from the middle of the box: away from the head unless it would stand in the wall. */
+const LETTER = 30;
+function sideFor(at: readonly [number, number, number], x: number): 1 | -1 {
+  const away = x < head.value[0] ? -1 : 1;
+  const room = props.setting.solid.plan.map((c) => c.at[0]);
+  const place = at[0] + (away * LETTER) / props.sheet.scale;
+  return place < Math.min(...room) || place > Math.max(...room) ? (-away as 1 | -1) : away;
+}
+
 const speakers = computed(() =>
   props.setting.loudspeakers.map((l) => {
     const [x, y] = onSheet(props.sheet, [l.at[0], l.at[1]]);
@@ -39,7 +48,7 @@ const speakers = computed(() =>
       angle,
       width: l.box.width * props.sheet.scale,
       depth: l.box.depth * props.sheet.scale,
-      outward: x < head.value[0] ? -1 : 1,
+      outward: sideFor(l.at, x),
       clear: Math.hypot(l.box.width, l.box.depth) * props.sheet.scale * 0.62 + 5,
       at: [l.at[0], l.at[1]] as const,
       label: `Loudspeaker ${l.letter}: ${lengthText(l.at[0], props.system)} from left, ${lengthText(l.at[1], props.system)} from front. Arrow keys move it.`,

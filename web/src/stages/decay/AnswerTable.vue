@@ -26,7 +26,7 @@ const NEAREST = {
 } as const;
 const rows = computed((): Row[] => {
   const { bare, chosen, answer } = props.result;
-  const list: Row[] = [{ id: 'bare', name: 'Bare room', curve: bare }];
+  const list: Row[] = [{ id: 'bare', name: bare.panels > 0 ? 'As it hangs' : 'Bare room', curve: bare }];
   if (chosen.panels > 0) list.push({ id: 'chosen', name: 'Chosen', curve: chosen });
   const compared = chosen.panels > 0 ? chosen : bare;
   list.push({

@@ -20,7 +20,14 @@ export function useDecay() {
     const r = result.value;
     if (!r) return [];
     const list: DecayLine[] = [
-      { id: 'bare', name: 'bare room', tone: 'bare', times: r.bare.eyring, low: r.bare.low, high: r.bare.high },
+      {
+        id: 'bare',
+        name: r.inputs.hungPanels > 0 ? 'as it hangs' : 'bare room',
+        tone: 'bare',
+        times: r.bare.eyring,
+        low: r.bare.low,
+        high: r.bare.high,
+      },
     ];
     const answer = answerCurve.value;
     if (answer && answer.panels !== r.chosen.panels) {

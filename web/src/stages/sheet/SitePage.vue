@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { mdiCheck, mdiChevronLeft, mdiChevronRight } from '@mdi/js';
+import { blockSvg } from '@tawny/core/studies/sheetDrawing';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { LIMITS } from '@tawny/core/project/schema';
 import { blockTitle, differenceText, sheetRow, siteSentence } from '@tawny/core/words/sheet';
@@ -11,7 +12,16 @@ import { useSheet } from './useSheet';
 
 const { doc, session, blocks, site, verdict } = useSheet();
 const router = useRouter();
-const list = computed(() => blocks.value.flatMap((b) => b.marks.map((mark) => ({ mark, surface: blockTitle(b) }))));
+const list = computed(() =>
+  blocks.value.flatMap((b) => b.marks.map((mark) => ({ mark, block: b, surface: blockTitle(b) }))),
+);
+/** The surface with this one mark, largest size in mm; on the screen it takes the width there is. */
+const picture = computed(() => {
+  const entry = here.value;
+  if (!entry) return '';
+  const { svg } = blockSvg({ ...entry.block, marks: [entry.mark] }, [130, 60], 'sans-serif');
+  return `data:image/svg+xml,${encodeURIComponent(svg)}`;
+});
 const at = ref(
   Math.max(
     0,
@@ -85,6 +95,7 @@ function onKey(event: KeyboardEvent): void {
           <p>{{ row.secondFrom }}</p>
           <p class="soft">zone {{ row.secondZone }}</p>
         </section>
+        <img v-if="!finding" :src="picture" :alt="`${here.surface} with the mark`" />
         <p class="soft note">
           {{ row.later }}, {{ row.level }}<template v-if="row.note">; {{ row.note }}</template>
         </p>
@@ -228,6 +239,13 @@ h1 {
   font-weight: 400;
   color: var(--ink-soft);
   margin-left: 8px;
+}
+img {
+  display: block;
+  max-width: 100%;
+  max-height: 190px;
+  background: #fff;
+  margin-bottom: 8px;
 }
 .measure .soft,
 .note {
