@@ -37,8 +37,24 @@ for (const theme of ['day', 'night'] as const) {
       if (await first.isVisible()) await first.click();
       expect([part, await serious(page)]).toEqual([part, []]);
     }
+    for (const [name, parts] of [
+      ['seat', ['rig', 'walls', 'search', 'listen']],
+      ['marks', ['matters', 'range', 'hung', 'second']],
+    ] as const) {
+      await stage(page, name);
+      for (const part of parts) {
+        await page.locator(`[data-part-tab="${part}"]`).click();
+        if (part === 'search') await page.locator('[data-search]').click();
+        if (part === 'search') await expect(page.locator('[data-found]').first()).toBeVisible();
+        if (part === 'second') await expect(page.locator('[data-second]').first()).toBeVisible();
+        expect([part, await serious(page)]).toEqual([part, []]);
+      }
+    }
     await page.goto('/sheet');
     await expect(page.getByRole('heading', { name: /Marking sheet/ })).toBeVisible();
+    expect(await serious(page)).toEqual([]);
+    await page.goto('/site');
+    await expect(page.locator('[data-site-mark]')).toBeVisible();
     expect(await serious(page)).toEqual([]);
   });
 }

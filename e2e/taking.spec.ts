@@ -90,7 +90,7 @@ test('pointing at a mark lights its twins, choosing it dimensions it everywhere'
   await expect(page.locator('.board .tape.hovered')).toHaveCount(2);
   await page.locator('[data-mark="right-B"]').click();
   await expect(page.locator('.board .tape.selected')).toHaveCount(2);
-  await expect(page.locator('.board .dimensions text')).toHaveText(['101.0', '122.0']);
+  await expect(page.locator('.board .dimensions text')).toHaveText(['101.1', '122.0']);
   await page.locator('[data-mark="left-A"]').click();
   await page.getByRole('button', { name: 'Hang it, both sides' }).click();
   await expect(page.locator('[data-chosen-mark]')).toContainText('Covered');

@@ -131,6 +131,53 @@ describe('commands', () => {
   });
 });
 
+describe('pieces, log and site', () => {
+  const entry = { id: 'log-1', at: '2026-11-01T08:00:00Z', kind: 'note' as const, text: 'Heard', readings: { L: 0.5 } };
+
+  test('hang puts or replaces, take-down takes all named or nothing', () => {
+    const size = { u: 1, v: 1, width: 0.6, height: 0.6, depth: 0.1, gap: 0, turnDeg: 0, tiltDeg: 0, scatterHz: 500 };
+    const hung = (id: string) => ({ id, name: id, kind: 'absorber' as const, face: 'B', ...size });
+    const two = applyCommand(fresh(), { type: 'hang', pieces: [hung('a'), hung('b')] }).project;
+    const moved = applyCommand(two, { type: 'hang', pieces: [{ ...hung('a'), u: 2 }] }).project;
+    expect(moved.treatment.hung.map((p) => [p.id, p.u])).toEqual([
+      ['a', 2],
+      ['b', 1],
+    ]);
+    expect(() => applyCommand(moved, { type: 'take-down', ids: ['a', 'nobody'] })).toThrow(/got nobody/);
+    expect(moved.treatment.hung).toHaveLength(2);
+    expect(applyCommand(moved, { type: 'take-down', ids: ['a', 'b'] }).project.treatment.hung).toEqual([]);
+  });
+
+  test('the log keeps what was written, refuses a time that is none, and forgets what is struck', () => {
+    const p = applyCommand(fresh(), { type: 'write-log', entry }).project;
+    expect(p.log).toEqual([entry]);
+    expect(() => applyCommand(p, { type: 'write-log', entry: { ...entry, at: 'yesterday' } })).toThrow(/log\.0\.at/);
+    expect(applyCommand(p, { type: 'strike-log', id: 'log-1' }).project.log).toEqual([]);
+  });
+
+  test('a mark on site is done, found and forgotten, each by itself', () => {
+    const done = applyCommand(fresh(), { type: 'set-site', mark: 'left-B', site: { done: true } }).project;
+    const found = applyCommand(done, {
+      type: 'set-site',
+      mark: 'left-B',
+      site: { found: { first: 1, second: 2 } },
+    }).project;
+    expect(found.site['left-B']).toEqual({ done: true, found: { first: 1, second: 2 }, note: '' });
+    expect(applyCommand(found, { type: 'set-site', mark: 'left-B', site: null }).project.site).toEqual({});
+  });
+
+  test('a wall that goes takes its pieces with it; a corner put in shares them out', () => {
+    const size = { v: 1, width: 0.6, height: 0.6, depth: 0.1, gap: 0, turnDeg: 0, tiltDeg: 0, scatterHz: 500 };
+    const at = (id: string, u: number) => ({ id, name: id, kind: 'absorber' as const, face: 'B', u, ...size });
+    const p = applyCommand(fresh(), { type: 'hang', pieces: [at('near', 0.4), at('far', 3)] }).project;
+    const split = applyCommand(p, { type: 'split-wall', wall: 'B', at: 2 }).project;
+    const [near, far] = split.treatment.hung;
+    expect(near).toMatchObject({ face: 'B', u: 0.4 });
+    expect(far!.face).not.toBe('B');
+    expect(far!.u).toBeCloseTo(1, 9);
+  });
+});
+
 describe('the saved document', () => {
   test.each([1, 2, 3])('the sample of version %i opens', (version) => {
     const sample: unknown = JSON.parse(

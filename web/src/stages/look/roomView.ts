@@ -25,7 +25,10 @@ import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { triangles } from '@tawny/core/formats/gltf';
 import type { Vec3 } from '@tawny/core/geometry/vector';
 import type { Mark } from '@tawny/core/studies/marks';
-import type { Setting } from '@tawny/core/studies/setting';
+import { apexOf } from '@tawny/core/project/placing';
+import { aimOf } from '@tawny/core/studies/fronts';
+import { type PlacedPiece, turnedPlate } from '@tawny/core/studies/hung';
+import type { PlacedLoudspeaker, Setting } from '@tawny/core/studies/setting';
 import { newell } from '@tawny/core/geometry/polygon';
 import { localToFace } from '@tawny/core/geometry/unfold';
 import { turnedFace } from './faces';
@@ -58,9 +61,32 @@ function insideTurn(outline: Vec3[], face: readonly Vec3[]): Vec3[] {
   return a[0] * b[0] + a[1] * b[1] + a[2] * b[2] < 0 ? outline.reverse() : outline;
 }
 
-/** A cabinet whose front is at the acoustic centre; it looks along +z, as things that are pointed at something do. */
-function boxAround(box: { width: number; height: number; depth: number }): BoxGeometry {
-  return new BoxGeometry(box.width, box.height, box.depth).translate(0, 0, -box.depth / 2);
+/** A cabinet whose acoustic axis is at the middle of its front; it looks along +z, as things that are pointed at something do. */
+function boxAround({ box, axisInBox }: PlacedLoudspeaker): BoxGeometry {
+  return new BoxGeometry(box.width, box.height, box.depth).translate(0, box.height / 2 - axisInBox, -box.depth / 2);
+}
+
+/** A zone a little before its surface, on the loudspeaker's side, so that it does not flicker. */
+function lifted(zone: readonly Vec3[], from: Vec3): Vec3[] {
+  const n = normalOf(zone);
+  const [p] = zone as [Vec3];
+  const side = Math.sign(n[0] * (from[0] - p[0]) + n[1] * (from[1] - p[1]) + n[2] * (from[2] - p[2])) * 0.008;
+  return zone.map((q): Vec3 => [q[0] + n[0] * side, q[1] + n[1] * side, q[2] + n[2] * side]);
+}
+
+/** Fronts and edges of what hangs: a plate for a board, a body from its gap to its front for the rest. */
+function piecePlates(setting: Setting, piece: PlacedPiece): Vec3[][] {
+  if (piece.plates.length > 0) return piece.plates.map((p) => p.vertices);
+  const face = setting.faces.find((f) => f.id === piece.face)!;
+  const { box } = piece;
+  const middle = [(box.left + box.right) / 2, (box.low + box.high) / 2] as const;
+  const size = { width: box.right - box.left, height: box.high - box.low };
+  const [front, back] = [piece.standoff, piece.gap].map((off) => turnedPlate(face, middle, size, off, 0, 0).vertices);
+  const sides = front!.map((p, i): Vec3[] => {
+    const k = (i + 1) % 4;
+    return [back![i]!, back![k]!, front![k]!, p];
+  });
+  return [front!, ...sides];
 }
 
 /** Walking pace, m a second. */
@@ -166,10 +192,19 @@ export function createView(host: HTMLElement, onWalking: (now: boolean) => void)
     }
     const box = new MeshLambertMaterial({ color: colour('--ink'), side: DoubleSide });
     for (const l of setting.loudspeakers) {
-      const body = new Mesh(boxAround(l.box), box);
+      const body = new Mesh(boxAround(l), box);
       body.position.copy(place(l.at));
-      body.lookAt(place([setting.head[0], setting.head[1], l.at[2]]));
+      const [ax, ay] = aimOf(l, apexOf(setting.project, [setting.head[0], setting.head[1]]));
+      body.lookAt(place([l.at[0] + ax, l.at[1] + ay, l.at[2] + Math.tan((l.tiltDeg * Math.PI) / 180)]));
       room.add(body);
+    }
+    const cloths = { absorber: '--teal', scatter: '--plum', board: '--slate' } as const;
+    for (const piece of setting.hung) {
+      const cloth = new MeshLambertMaterial({ color: colour(cloths[piece.kind]), side: DoubleSide });
+      for (const plate of piecePlates(setting, piece)) {
+        room.add(mesh(plate, cloth));
+        room.add(outline(plate, ink));
+      }
     }
     const head = new Mesh(new SphereGeometry(0.09, 20, 14), new MeshLambertMaterial({ color: colour('--tawny') }));
     head.position.copy(place(setting.head));
@@ -177,9 +212,7 @@ export function createView(host: HTMLElement, onWalking: (now: boolean) => void)
     const tape = new MeshLambertMaterial({ color: colour('--tape'), side: DoubleSide });
     const way = new LineBasicMaterial({ color: colour('--tawny'), transparent: true, opacity: 0.5 });
     for (const m of marks) {
-      const dot = new Mesh(new SphereGeometry(0.05, 14, 10), tape);
-      dot.position.copy(place(m.at));
-      room.add(dot);
+      room.add(mesh(lifted(m.zone.room, m.path[0]!), tape));
       const [a, b, c] = m.path.map(place) as [Vector3, Vector3, Vector3];
       room.add(new LineSegments(new BufferGeometry().setFromPoints([a, b, b, c]), way));
     }

@@ -25,18 +25,85 @@ const chosen = computed(
       ? speakers.value.find((s) => s.id === session.selection!.id)
       : undefined) ?? speakers.value[0],
 );
-function set(values: Partial<Omit<Loudspeaker, 'id' | 'x' | 'y'>>): void {
+function set(values: Values): void {
   doc.run({ type: 'set-loudspeaker', id: chosen.value!.id, values, mirror: session.mirror });
 }
 const MOUNTS = [
   { value: 'free', title: 'standing free' },
   { value: 'flush', title: 'set into the wall' },
 ] as const;
-const BOX = [
-  ['width', 'Box width'],
-  ['depth', 'Box depth'],
-  ['height', 'Box height'],
-] as const;
+type Values = Partial<Omit<Loudspeaker, 'id' | 'x' | 'y'>>;
+interface Field {
+  label: string;
+  value: number | null;
+  /** What the field shows: limits, unit, hint. */
+  shown: {
+    min: number;
+    max: number;
+    hint?: string;
+    kind?: 'number';
+    unit?: string;
+    digits?: number;
+    step?: number;
+    optional?: boolean;
+  };
+  change: (value: number) => Values;
+  /** What an emptied field means; null: it may not be empty. */
+  empty: Values | null;
+}
+const degrees = (min: number, max: number) => ({ min, max, kind: 'number', unit: '°', digits: 1, step: 1 }) as const;
+/** Everything of the chosen loudspeaker that is a number. */
+const fields = computed((): Field[] => {
+  const l = chosen.value;
+  if (!l) return [];
+  const limits = (key: keyof typeof LIMITS) => ({ min: LIMITS[key][0], max: LIMITS[key][1] });
+  const field = (
+    label: string,
+    value: number | null,
+    shown: Field['shown'],
+    change: Field['change'],
+    empty: Values | null = null,
+  ): Field => ({ label, value, shown: { ...shown, optional: empty !== null }, change, empty });
+  const box = (key: keyof Loudspeaker['box'], label: string) =>
+    field(label, l.box[key], limits('box'), (v) => ({ box: { ...l.box, [key]: v } }));
+  const hertz = (key: 'lowCornerHz' | 'shelfHz') => ({ ...limits(key), kind: 'number', unit: 'Hz', step: 5 }) as const;
+  const shelf = l.lowShelf;
+  return [
+    field('Axis height', l.axisHeight, limits('axisHeight'), (axisHeight) => ({ axisHeight })),
+    field('Minimum distance', l.minimumDistance, limits('minimumDistance'), (minimumDistance) => ({ minimumDistance })),
+    box('width', 'Box width'),
+    box('depth', 'Box depth'),
+    box('height', 'Box height'),
+    field('Axis over its underside', l.axisInBox, { min: 0, max: l.box.height }, (axisInBox) => ({ axisInBox })),
+    field('Lowest driver over it', l.drivers.low, { min: 0, max: l.drivers.high }, (low) => ({
+      drivers: { ...l.drivers, low },
+    })),
+    field('Highest driver over it', l.drivers.high, { min: l.drivers.low, max: l.box.height }, (high) => ({
+      drivers: { ...l.drivers, high },
+    })),
+    field('Tilted upwards', l.tiltDeg, degrees(...LIMITS.speakerTiltDeg), (tiltDeg) => ({ tiltDeg })),
+    field(
+      'Turned to the right',
+      l.aimDeg,
+      { ...degrees(...LIMITS.aimDeg), hint: 'empty: at the apex' },
+      (aimDeg) => ({ aimDeg }),
+      { aimDeg: null },
+    ),
+    field('Lower corner', l.lowCornerHz, { ...hertz('lowCornerHz'), hint: '3 dB down' }, (lowCornerHz) => ({
+      lowCornerHz,
+    })),
+    field(
+      'Low shelf',
+      shelf?.gainDb ?? null,
+      { ...limits('shelfDb'), kind: 'number', unit: 'dB', digits: 1, step: 0.5, hint: 'empty: none' },
+      (gainDb) => ({ lowShelf: { hz: shelf?.hz ?? 100, gainDb } }),
+      { lowShelf: null },
+    ),
+    ...(shelf
+      ? [field('Shelf below', shelf.hz, hertz('shelfHz'), (hz) => ({ lowShelf: { hz, gainDb: shelf.gainDb } }))]
+      : []),
+  ];
+});
 const off = (deg: number) => (deg === 0 ? '' : `, ${fixed(Math.abs(deg), 0)}° outside`);
 </script>
 
@@ -134,109 +201,13 @@ const off = (deg: number) => (deg === 0 ? '' : `, ${fixed(Math.abs(deg), 0)}° o
       @update:model-value="moveSpeaker(chosen.id, chosen.at, { left: $event })"
     />
     <NumberField
-      label="Axis height"
-      :model-value="chosen.axisHeight"
-      :min="LIMITS.axisHeight[0]"
-      :max="LIMITS.axisHeight[1]"
-      @update:model-value="set({ axisHeight: $event })"
-    />
-    <NumberField
-      label="Minimum distance"
-      :model-value="chosen.minimumDistance"
-      :min="LIMITS.minimumDistance[0]"
-      :max="LIMITS.minimumDistance[1]"
-      @update:model-value="set({ minimumDistance: $event })"
-    />
-    <NumberField
-      v-for="[key, label] in BOX"
-      :key="key"
-      :label="label"
-      :model-value="chosen.box[key]"
-      :min="LIMITS.box[0]"
-      :max="LIMITS.box[1]"
-      @update:model-value="set({ box: { ...chosen.box, [key]: $event } })"
-    />
-    <NumberField
-      label="Axis over its underside"
-      :model-value="chosen.axisInBox"
-      :min="0"
-      :max="chosen.box.height"
-      @update:model-value="set({ axisInBox: $event })"
-    />
-    <NumberField
-      label="Lowest driver over it"
-      :model-value="chosen.drivers.low"
-      :min="0"
-      :max="chosen.drivers.high"
-      @update:model-value="set({ drivers: { ...chosen.drivers, low: $event } })"
-    />
-    <NumberField
-      label="Highest driver over it"
-      :model-value="chosen.drivers.high"
-      :min="chosen.drivers.low"
-      :max="chosen.box.height"
-      @update:model-value="set({ drivers: { ...chosen.drivers, high: $event } })"
-    />
-    <NumberField
-      label="Tilted upwards"
-      kind="number"
-      unit="°"
-      :digits="1"
-      :step="1"
-      :model-value="chosen.tiltDeg"
-      :min="LIMITS.speakerTiltDeg[0]"
-      :max="LIMITS.speakerTiltDeg[1]"
-      @update:model-value="set({ tiltDeg: $event })"
-    />
-    <NumberField
-      label="Turned to the right"
-      hint="empty: at the apex"
-      kind="number"
-      unit="°"
-      :digits="1"
-      optional
-      :step="1"
-      :model-value="chosen.aimDeg"
-      :min="LIMITS.aimDeg[0]"
-      :max="LIMITS.aimDeg[1]"
-      @update:model-value="set({ aimDeg: $event })"
-      @clear="set({ aimDeg: null })"
-    />
-    <NumberField
-      label="Lower corner"
-      hint="3 dB down"
-      kind="number"
-      unit="Hz"
-      :step="1"
-      :model-value="chosen.lowCornerHz"
-      :min="LIMITS.lowCornerHz[0]"
-      :max="LIMITS.lowCornerHz[1]"
-      @update:model-value="set({ lowCornerHz: $event })"
-    />
-    <NumberField
-      label="Low shelf"
-      hint="empty: none"
-      kind="number"
-      unit="dB"
-      :digits="1"
-      optional
-      :step="1"
-      :model-value="chosen.lowShelf?.gainDb ?? null"
-      :min="LIMITS.shelfDb[0]"
-      :max="LIMITS.shelfDb[1]"
-      @update:model-value="set({ lowShelf: { hz: chosen.lowShelf?.hz ?? 100, gainDb: $event } })"
-      @clear="set({ lowShelf: null })"
-    />
-    <NumberField
-      v-if="chosen.lowShelf"
-      label="Shelf below"
-      kind="number"
-      unit="Hz"
-      :step="10"
-      :model-value="chosen.lowShelf.hz"
-      :min="LIMITS.shelfHz[0]"
-      :max="LIMITS.shelfHz[1]"
-      @update:model-value="set({ lowShelf: { hz: $event, gainDb: chosen.lowShelf!.gainDb } })"
+      v-for="f in fields"
+      :key="f.label"
+      v-bind="f.shown"
+      :label="f.label"
+      :model-value="f.value"
+      @update:model-value="set(f.change($event))"
+      @clear="f.empty && set(f.empty)"
     />
   </template>
 </template>
