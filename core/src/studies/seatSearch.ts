@@ -18,6 +18,7 @@ import { boxLike, bareEyring } from './bass';
 import { curveAtEars, NOTCH_RANGE } from './boundaries';
 import { notForPanels } from './markLevels';
 import { type PlacedLoudspeaker, type Setting, settingOf } from './setting';
+import { doorSwings } from './survey';
 import { targetsOf } from './targets';
 
 export interface SearchWeights {
@@ -139,6 +140,11 @@ function judge(setting: Setting, pair: readonly PlacedLoudspeaker[], weights: Se
   const plan = setting.solid.plan.map((c) => c.at);
   const spread = modalSpread(setting);
   const things = setting.objects.filter((o) => o.faces.length > 0);
+  // Boxes also keep out of the ground that doors sweep and that things ask for in front of them; a head may sit at its desk.
+  const kept = [
+    ...setting.objects.flatMap((o) => (o.reach ? [o.reach] : [])),
+    ...doorSwings(setting.room).map((s) => s.outline),
+  ];
   const blockers = targetsOf(setting.room).filter((t) => t.face?.parts.some(notForPanels));
   const reach = Math.max(...pair.map((l) => Math.hypot(l.box.width, l.box.depth) / 2));
   const fits = (p: Vec2, low: number, high: number, clear: number): boolean =>
@@ -202,7 +208,7 @@ function judge(setting: Setting, pair: readonly PlacedLoudspeaker[], weights: Se
         const floor = setting.solid.floorAt(p) ?? 0;
         const low = floor + l.axisHeight - l.axisInBox;
         if (l.mount === 'flush') return insideOutline(p, plan);
-        return fits(p, low, low + l.box.height, reach + BOX_CLEAR);
+        return fits(p, low, low + l.box.height, reach + BOX_CLEAR) && !kept.some((o) => insideOutline(p, o));
       })
     );
   };

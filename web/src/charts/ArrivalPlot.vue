@@ -19,6 +19,8 @@ const props = defineProps<{
 }>();
 const emit = defineEmits<{ select: [id: string] }>();
 const FLOOR_DB = -24;
+/** px a line of names. */
+const LINE = 13;
 
 const bottom = computed(() => props.y + props.height - 18);
 const left = computed(() => props.x + 26);
@@ -43,13 +45,26 @@ const stems = computed(() => {
       covered: marks.every((k) => k.covered),
     };
   });
+  // As many are named as find room, chosen ones first, then loudest; the others are named when they are pointed at.
+  const most = Math.floor(props.height / LINE);
+  const wanted = (s: (typeof list)[number]) =>
+    s.ids.includes(props.selected ?? '') || s.ids.includes(props.hovered ?? '');
+  const named = new Set(
+    [...list]
+      .sort((a, b) => Number(wanted(b)) - Number(wanted(a)) || a.y - b.y)
+      .slice(0, list.length > most ? most - 4 : most),
+  );
+  const shown = list.filter((s) => named.has(s));
   const places = spread(
-    list.map((s) => s.y),
-    13,
+    shown.map((s) => s.y),
+    LINE,
     props.y,
     bottom.value - 4,
   );
-  return list.map((s, i) => ({ ...s, labelY: places[i]!, flip: s.x > props.x + props.width - 56 }));
+  return list.map((s) => {
+    const i = shown.indexOf(s);
+    return { ...s, labelY: i < 0 ? null : places[i]!, flip: s.x > props.x + props.width - 56 };
+  });
 });
 </script>
 
@@ -96,10 +111,15 @@ const stems = computed(() => {
       @click="emit('select', s.ids[0]!)"
     >
       <line :x1="s.x" :x2="s.x" :y1="bottom" :y2="s.y" />
-      <line class="lead" :x1="s.x" :x2="s.x + (s.flip ? -6 : 6)" :y1="s.y" :y2="s.labelY" />
-      <text :x="s.x + (s.flip ? -8 : 8)" :y="s.labelY" dy="0.35em" :text-anchor="s.flip ? 'end' : 'start'">{{
-        s.label
-      }}</text>
+      <line v-if="s.labelY !== null" class="lead" :x1="s.x" :x2="s.x + (s.flip ? -6 : 6)" :y1="s.y" :y2="s.labelY" />
+      <text
+        v-if="s.labelY !== null"
+        :x="s.x + (s.flip ? -8 : 8)"
+        :y="s.labelY"
+        dy="0.35em"
+        :text-anchor="s.flip ? 'end' : 'start'"
+        >{{ s.label }}</text
+      >
     </g>
   </g>
 </template>

@@ -83,8 +83,16 @@ table.list td :deep(.unit) {
 }
 table.list td,
 table.list th {
-  padding-right: 6px;
+  padding-right: 4px;
   white-space: nowrap;
+}
+table.list td:first-child {
+  white-space: normal;
+  overflow-wrap: anywhere;
+}
+table.list td:last-child,
+table.list th:last-child {
+  padding-right: 0;
 }
 .covered {
   margin-left: 4px;

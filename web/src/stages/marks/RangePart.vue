@@ -92,6 +92,7 @@ const words = (s: { width: number; height: number }) =>
   padding: 2px 0;
 }
 .stock button {
-  width: 22px;
+  width: 28px;
+  min-height: 26px;
 }
 </style>

@@ -162,7 +162,8 @@ const stereo = computed(() => full.value.filter((s) => s.station === 'L' || s.st
 }
 .entry header button {
   margin-left: auto;
-  width: 22px;
+  width: 28px;
+  min-height: 26px;
 }
 .entry p {
   margin: 2px 0;
