@@ -14,7 +14,7 @@ import { notForPanels } from './markLevels';
 import type { Mark } from './marksTypes';
 import type { Setting, SettingFace } from './setting';
 import { type Target, targetsOf } from './targets';
-import { boundsOf } from '../geometry/clip';
+import { boundsOf, overlapping } from '../geometry/clip';
 import { distance, type Vec2, type Vec3 } from '../geometry/vector';
 
 export interface CoverProposal {
@@ -36,6 +36,8 @@ export interface CoverAnswer {
   proposal: CoverProposal | null;
   /** Doors, windows, switches, heaters in the zone. */
   conflicts: { id: string; name: string; kind: string }[];
+  /** Pieces that hang where a panel over the zone would have to. */
+  inTheWay: { id: string; name: string }[];
   /** Least distance of an ear from a scatterer there, m, for the recipe's lowest frequency, and what it is. */
   scatter: { hz: number; least: number; there: number; far: boolean };
 }
@@ -150,9 +152,17 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
   const conflicts = (face.parts ?? [])
     .filter((p) => notForPanels(p) && clippedZone(p.outline, boxOutline(zone)) !== null)
     .map(({ id, name, kind }) => ({ id, name, kind }));
+  // Only told when nothing finds a place: the smallest size, wherever it covers the zone, would meet these.
+  const [smallest] = sizesOf(project);
+  const reach = smallest ? Math.max(smallest.width, smallest.height) : 0;
+  const inTheWay = proposal
+    ? []
+    : setting.hung
+        .filter((p) => p.face === face.id && overlapping(p.box, grown(zone, reach)))
+        .map(({ id, name }) => ({ id, name }));
   const there = distance(mark.at, setting.head) - standoff;
   const least = scatterDistance(SCATTER_HZ, setting.c);
-  return { face, zone, proposal, conflicts, scatter: { hz: SCATTER_HZ, least, there, far: there >= least } };
+  return { face, zone, proposal, conflicts, inTheWay, scatter: { hz: SCATTER_HZ, least, there, far: there >= least } };
 }
 
 /** Level of a mark's reflection off the recipe's panel, at the place and angle of its face; null when nothing is left. */
@@ -180,6 +190,15 @@ function around(list: readonly { left: number; low: number; width: number; heigh
     right: Math.max(...list.map((p) => p.left + p.width)),
     high: Math.max(...list.map((p) => p.low + p.height)),
   };
+}
+
+/** A box with so much more on every side, but for what the zone itself takes. */
+function grown(box: Box, by: number): Box {
+  const [dx, dy] = [by - (box.right - box.left), by - (box.high - box.low)].map((d) => Math.max(0, d)) as [
+    number,
+    number,
+  ];
+  return { left: box.left - dx, low: box.low - dy, right: box.right + dx, high: box.high + dy };
 }
 
 const boxOutline = (b: Box): Vec2[] => [

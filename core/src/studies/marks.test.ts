@@ -209,6 +209,22 @@ describe('what hangs', () => {
     expect(studyMarks(p).issues.map((i) => i.code)).toContain('marks.half-covered');
   });
 
+  test('a piece that leaves no room for another over the rest is named', () => {
+    const { pieces } = hangOver(bare(), 'right-B');
+    const mark = markOf(bare(), 'right-B');
+    const { left, right } = mark.zone.box;
+    // Covers the front half of the zone; the rest lies between it and a door.
+    const half = { ...pieces[0]!, u: (left + right) / 2 - 0.6 };
+    const p = edited(
+      bare(),
+      { type: 'hang', pieces: [half] },
+      { type: 'put', list: 'openings', thing: door({ u: right + 0.06, height: 2.4 }) },
+    );
+    const answer = coverMark(settingOf(p), markOf(p, 'right-B'), marksOf(p))!;
+    expect(answer.proposal).toBeNull();
+    expect(answer.inTheWay.map((t) => t.id)).toEqual([half.id]);
+  });
+
   test('a thin piece covers and is still too loud: said so', () => {
     const { pieces } = hangOver(bare(), 'right-B');
     const thin = { ...pieces[0]!, depth: 0.01, gap: 0, u: pieces[0]!.u - 0.1, width: 0.9 };

@@ -54,7 +54,13 @@ const curtained = computed(() => cover.value?.conflicts.find((c) => c.kind === '
       </div>
     </template>
     <template v-else>
-      <p>No panel of the stock finds a place over this zone.</p>
+      <p>
+        No panel of the stock finds a place over this zone.
+        <template v-if="cover.inTheWay.length > 0"
+          >{{ cover.inTheWay.map((p) => p.name).join(', ') }} hangs beside it: move it, or take it down and hang a wider
+          one.</template
+        >
+      </p>
     </template>
     <div v-if="open || !proposal" class="others">
       <v-checkbox v-model="session.mirror" label="Both sides alike" />
