@@ -401,6 +401,7 @@ export function applyCommand(project: Project, command: Command): Applied {
  */
 export function previewCommand(project: Project, command: Command): Project {
   const next = create(project, (draft) => change(draft, command));
+  if (next.room === project.room) return next;
   const fault = planFault(next.room.corners);
   if (fault) {
     throw new CommandRefused(command.type, `room.corners.${fault.corner}`, fault.sentence, fault.at);

@@ -18,7 +18,7 @@ import {
   type SchoolReport,
   wallSchools,
 } from './boundaries';
-import { type PlacedLoudspeaker, type Setting, settingOf } from './setting';
+import { type PlacedLoudspeaker, type RoomSetting, type Setting, settingOf } from './setting';
 import type { Issue, Study, Working } from './types';
 
 /** Limits of judgement. Practice, not standards: each is a place where ears and measurements begin to complain. */
@@ -133,6 +133,32 @@ function aimFor(setting: Setting, l: PlacedLoudspeaker): Aim {
   };
 }
 
+type AtEars = Pick<LoudspeakerReport, 'boundaries' | 'nearest' | 'notch' | 'gainDb' | 'curve'>;
+
+const kept = new WeakMap<RoomSetting, Map<string, AtEars>>();
+const MOST_KEPT = 400;
+
+/** What the boundaries do to one loudspeaker; kept per room, so that dragging another does not work it out again. */
+function boundariesAtEars(setting: Setting, l: PlacedLoudspeaker): AtEars {
+  const ofRoom = kept.get(setting.room) ?? new Map<string, AtEars>();
+  kept.set(setting.room, ofRoom);
+  const key = JSON.stringify([l.at, l.mount, setting.head]);
+  const known = ofRoom.get(key);
+  if (known) return known;
+  const boundaries = boundariesOf(setting, l);
+  const curve = curveAtEars(setting, l);
+  const fresh: AtEars = {
+    boundaries,
+    nearest: boundaries.find((b) => b.kind !== 'thing') ?? boundaries[0] ?? null,
+    notch: deepestOf(curve, ...NOTCH_RANGE, setting.c),
+    gainDb: curve.lowFrequencyLimitDb,
+    curve: curvePoints(curve, CURVE_POINTS),
+  };
+  if (ofRoom.size >= MOST_KEPT) ofRoom.clear();
+  ofRoom.set(key, fresh);
+  return fresh;
+}
+
 function reportOf(setting: Setting, l: PlacedLoudspeaker): LoudspeakerReport {
   const at = [l.at[0], l.at[1]] as const;
   const away = (direction: readonly [number, number]) => wallAlong(setting.solid.plan, at, direction)?.distance ?? null;
@@ -150,16 +176,7 @@ function reportOf(setting: Setting, l: PlacedLoudspeaker): LoudspeakerReport {
   const inside = setting.solid.ceilingAt([l.at[0], l.at[1]]) !== null;
   if (toHead <= 0.01 || !inside)
     return { ...base, boundaries: [], nearest: null, notch: null, gainDb: null, curve: [] };
-  const boundaries = boundariesOf(setting, l);
-  const curve = curveAtEars(setting, l);
-  return {
-    ...base,
-    boundaries,
-    nearest: boundaries.find((b) => b.kind !== 'thing') ?? boundaries[0] ?? null,
-    notch: deepestOf(curve, ...NOTCH_RANGE, setting.c),
-    gainDb: curve.lowFrequencyLimitDb,
-    curve: curvePoints(curve, CURVE_POINTS),
-  };
+  return { ...base, ...boundariesAtEars(setting, l) };
 }
 
 function angleAt(setting: Setting, a: PlacedLoudspeaker, b: PlacedLoudspeaker): number {
@@ -379,7 +396,10 @@ export function studySeat(document: Project, setting: Setting = settingOf(docume
     headOffAxis: head[0] - axis,
     loudspeakers,
     triangle,
-    schools: wallSchools(setting, pair),
+    // Worked out when asked for: a drag needs none of it.
+    get schools() {
+      return wallSchools(setting, pair);
+    },
     symmetry,
     worstNotch: notches.length > 0 ? notches.reduce((w, n) => (n.levelDb < w.levelDb ? n : w)) : null,
   };
