@@ -123,6 +123,19 @@ function hullOf(outline: readonly Vec2[]): Vec2[] {
   ];
 }
 
+const kept = new WeakMap<Found, { stamp: string; mark: Mark }>();
+
+/** The mark of what was found, worked out once for all drags that leave it alone. */
+function keptMark(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number, threshold: Threshold): Mark {
+  const { panel } = setting.project.treatment;
+  const stamp = [l.id, l.letter, panel.flowResistivity, threshold.levelDb, threshold.withinS].join('|');
+  const known = kept.get(f);
+  if (known?.stamp === stamp) return known.mark;
+  const mark = markOf(setting, l, f, direct, threshold);
+  kept.set(f, { stamp, mark });
+  return mark;
+}
+
 /** Louder first; equal ones in a fixed order. */
 const byLevel = (a: Mark, b: Mark) => (b.levelDb ?? -Infinity) - (a.levelDb ?? -Infinity) || a.id.localeCompare(b.id);
 
@@ -148,7 +161,8 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
     const flushIn = (t: Target) =>
       l.mount === 'flush' && t.kind === 'wall' && Math.abs(distanceTo(t, l.at)) < FLUSH_WITHIN;
     for (const f of all.found) {
-      if (!flushIn(f.target)) marks.push(markOf(setting, l, f, all.direct.distance, threshold));
+      // A copy: panels decided by number change what a mark is worth.
+      if (!flushIn(f.target)) marks.push({ ...keptMark(setting, l, f, all.direct.distance, threshold) });
     }
     for (const h of all.hidden) {
       if (flushIn(h.target)) continue;

@@ -21,6 +21,17 @@ const isChosen = (m: Mark) => props.selected?.kind === 'mark' && props.selected.
     <g
       v-for="t in tapes"
       :key="t.mark.id"
+      v-memo="[
+        t.x,
+        t.y,
+        t.width,
+        t.height,
+        t.outline,
+        t.mark.covered,
+        t.mark.letter,
+        isChosen(t.mark),
+        hovered === t.mark.id,
+      ]"
       class="hit"
       @click="emit('select', { kind: 'mark', id: t.mark.id })"
       @pointerenter="emit('hover', t.mark.id)"

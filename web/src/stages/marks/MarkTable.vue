@@ -30,6 +30,22 @@ const pick = (m: Mark) => (session.selection = { kind: 'mark', id: m.id });
       <tr
         v-for="m in marks"
         :key="m.id"
+        v-memo="[
+          m.levelDb,
+          m.delay,
+          m.tape[0].metres,
+          m.tape[1].metres,
+          m.tape[0].wall,
+          m.extraPath,
+          m.matters,
+          m.covered,
+          m.on?.name,
+          m.faceName,
+          m.letter,
+          session.system,
+          selected?.id === m.id,
+          session.hovered === m.id,
+        ]"
         class="pick"
         :class="{ selected: selected?.id === m.id, hovered: session.hovered === m.id }"
         :data-mark="m.id"
