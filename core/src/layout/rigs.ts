@@ -3,7 +3,7 @@
  *
  * Azimuth in degrees from straight ahead, positive to the right; elevation positive upwards; ranges are inclusive.
  * Sources: ITU-R BS.775 (two and five channels), ITU-R BS.2051 (systems with a middle and an upper layer: the azimuth of the
- * middle layer and the elevation of the upper layer). A delivery specification may ask for others: those then count.
+ * middle layer and the elevation of the upper layer), written from knowledge of them: check against a copy. A delivery specification may ask for others: those then count.
  */
 export const ROLES = ['main', 'second', 'centre', 'surround', 'height', 'sub'] as const;
 export type Role = (typeof ROLES)[number];
