@@ -103,19 +103,24 @@ test('limits of the schools, arrivals by octave, the head’s range', async ({ p
 });
 
 test.describe('the demo rooms and their states', () => {
-  for (const [name, states] of [
-    ['bakehouse', ['Curtain drawn', 'Cleared for painting']],
-    ['ferry-hall', ['Alcove closed off', 'Curtains drawn']],
-    ['signal-cabin', ['Curtains drawn']],
-  ] as const) {
+  for (const [name, states, alike] of [
+    // The bakehouse's curtain hangs where no reflection of the pair falls; every other state changes marks.
+    ['bakehouse', ['Curtain drawn', 'Cleared for painting'], ['Curtain drawn']],
+    ['ferry-hall', ['Alcove closed off', 'Curtains drawn'], []],
+    ['signal-cabin', ['Curtains drawn'], []],
+  ] as [string, string[], string[]][]) {
     test(`${name}: marks, second order and sheet in every state`, async ({ page }) => {
       const complaints: string[] = [];
       page.on('pageerror', (e) => complaints.push(e.message));
       await openRoom(page, name);
+      const read = () => page.locator('[data-mark]').allInnerTexts();
+      const surveyed = await read();
       for (const state of states) {
         await choose(page, 'Shown', state);
         await expect(page.locator('[data-mark]').first()).toBeVisible();
         await settled(page);
+        if (alike.includes(state)) expect(await read()).toEqual(surveyed);
+        else await expect.poll(read).not.toEqual(surveyed);
         await tab(page, 'second');
         await expect(page.locator('[data-second-count]')).toContainText('ways louder than');
         await tab(page, 'mark');

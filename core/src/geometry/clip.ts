@@ -40,6 +40,16 @@ export function boundsOf(outline: readonly Vec2[]): Box {
   return { left: Math.min(...xs), low: Math.min(...ys), right: Math.max(...xs), high: Math.max(...ys) };
 }
 
+/** Corners of a box, positively walked. */
+export function boxOutline({ left, low, right, high }: Box): Vec2[] {
+  return [
+    [left, low],
+    [right, low],
+    [right, high],
+    [left, high],
+  ];
+}
+
 export function overlapping(a: Box, b: Box, slack = 1e-9): boolean {
   return a.left < b.right - slack && b.left < a.right - slack && a.low < b.high - slack && b.low < a.high - slack;
 }

@@ -5,6 +5,8 @@
  * J. Clarke, J. Acoust. Soc. Am. 63 (1978) 258). Even within about 1 dB per octave from fs·2⁻¹⁴ up to fs/4. Seeded: the same seed gives the
  * same noise.
  */
+import { uniform } from '../numerics/random';
+
 const ROWS = 14;
 
 /** Samples of pink noise with peak at most 1. Throws RangeError for a length that is not a whole number above 0. */
@@ -12,14 +14,8 @@ export function pinkNoise(length: number, seed: number): Float32Array<ArrayBuffe
   if (!(Number.isInteger(length) && length > 0)) {
     throw new RangeError(`pinkNoise: length must be a whole number above 0, got ${length}`);
   }
-  let state = seed >>> 0;
-  const white = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 2147483648 - 1;
-  };
+  const next = uniform(seed);
+  const white = () => 2 * next() - 1;
   const rows = Array.from({ length: ROWS }, white);
   let sum = rows.reduce((s, v) => s + v, 0);
   const out = new Float32Array(length);

@@ -10,11 +10,11 @@ import { frontCorners, headCorners } from './fronts';
 import { absorptionAtAngle, scatterDistance } from './hung';
 import { COVER_MARGIN, hangingFace, openBox } from './covers';
 import { clippedZone, standoffOn } from './findMarks';
-import { notForPanels } from './markLevels';
+import { levelOf, notForPanels } from './markLevels';
 import type { Mark } from './marksTypes';
 import type { Setting, SettingFace } from './setting';
 import { type Target, targetsOf } from './targets';
-import { boundsOf, overlapping } from '../geometry/clip';
+import { boundsOf, boxOutline, overlapping } from '../geometry/clip';
 import { distance, type Vec2, type Vec3 } from '../geometry/vector';
 
 export interface CoverProposal {
@@ -179,8 +179,7 @@ function levelBehind(setting: Setting, mark: Mark, target: Target, standoff: num
     Math.acos(Math.min(1, steep / distance(from, at))),
     setting,
   );
-  const mean = [3, 4, 5, 6].reduce((sum, b) => sum + taken[b]!, 0) / 4;
-  return mean < 1 ? 20 * Math.log10(distance(from, to) / way) + 10 * Math.log10(1 - mean) : null;
+  return levelOf(20 * Math.log10(distance(from, to) / way), taken);
 }
 
 function around(list: readonly { left: number; low: number; width: number; height: number }[]): Box {
@@ -200,13 +199,6 @@ function grown(box: Box, by: number): Box {
   ];
   return { left: box.left - dx, low: box.low - dy, right: box.right + dx, high: box.high + dy };
 }
-
-const boxOutline = (b: Box): Vec2[] => [
-  [b.left, b.low],
-  [b.right, b.low],
-  [b.right, b.high],
-  [b.left, b.high],
-];
 
 function within(zone: readonly Vec2[], box: Box): boolean {
   const slack = 1e-6;

@@ -5,7 +5,8 @@ import type { FacePart } from './faceParts';
 /** Octaves whose mean coefficient sets a surface's loss: 500 Hz to 4 kHz. */
 const LOSS_OCTAVES = [3, 4, 5, 6] as const;
 
-const meanOf = (alpha: readonly number[]) =>
+/** Mean of 500 Hz–4 kHz of values by octave. */
+export const meanOf = (alpha: readonly number[]) =>
   LOSS_OCTAVES.reduce<number>((sum, b) => sum + alpha[b]!, 0) / LOSS_OCTAVES.length;
 
 /** Coefficients that set the level of a reflection off a material, octaves 63–8000 Hz, at most 1. */

@@ -2,11 +2,13 @@
  * Marks: where tape goes for every loudspeaker on every surface, as zones over the head's range and the loudspeaker's front,
  * what each reflection is worth at the seat, and the fewest panels that cover those that matter.
  */
-import { areaOutside, boundsOf } from '../geometry/clip';
+import { areaOutside, boxOutline } from '../geometry/clip';
 import { insideOutline, outlineArea } from '../geometry/polygon';
 import { distance, type Vec2, type Vec3 } from '../geometry/vector';
 import type { Project } from '../project/schema';
 import { freeZone, matters, type Threshold, THRESHOLD } from '../reflections/thresholds';
+import { heightOver } from '../reflections/zones';
+import { FLUSH_WITHIN } from './boundaries';
 import { coverByNumber, coverFace, type FaceAnswer } from './covers';
 import type { FacePart } from './faceParts';
 import { clippedZone, findMarks, type Found, zoneOf } from './findMarks';
@@ -71,9 +73,7 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
   const taken = piece ? takenByPiece(piece, flow, angle, setting) : bareTaken;
   const levelDb = levelOf(spreadDb, taken);
   const touches = (face?.parts ?? [])
-    .filter(
-      (p) => notForPanels(p) && clippedZone(p.outline, zone.outline.length > 2 ? hullOf(zone.outline) : []) !== null,
-    )
+    .filter((p) => notForPanels(p) && clippedZone(p.outline, boxOutline(zone.box)) !== null)
     .map(({ id, name, kind }) => ({ id, name, kind }));
   const tape = tapesFor(setting, face, target.toRoom(local, 0));
   return {
@@ -112,17 +112,6 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
   };
 }
 
-/** A zone cut to a surface of any shape may no longer be convex; its bounding box stands for it where only a box matters. */
-function hullOf(outline: readonly Vec2[]): Vec2[] {
-  const b = boundsOf(outline);
-  return [
-    [b.left, b.low],
-    [b.right, b.low],
-    [b.right, b.high],
-    [b.left, b.high],
-  ];
-}
-
 const kept = new WeakMap<Found, { stamp: string; mark: Mark }>();
 
 /** The mark of what was found, worked out once for all drags that leave it alone. */
@@ -159,7 +148,7 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
     }
     // Set into the wall, a loudspeaker has no image in it.
     const flushIn = (t: Target) =>
-      l.mount === 'flush' && t.kind === 'wall' && Math.abs(distanceTo(t, l.at)) < FLUSH_WITHIN;
+      l.mount === 'flush' && t.kind === 'wall' && Math.abs(heightOver(t.plane, l.at)) < FLUSH_WITHIN;
     for (const f of all.found) {
       // A copy: panels decided by number change what a mark is worth.
       if (!flushIn(f.target)) marks.push({ ...keptMark(setting, l, f, all.direct.distance, threshold) });
@@ -218,8 +207,3 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
     },
   };
 }
-
-/** A flush front counts as in a wall this near, m. */
-const FLUSH_WITHIN = 0.05;
-const distanceTo = (t: Target, p: Vec3) =>
-  t.plane.normal[0] * p[0] + t.plane.normal[1] * p[1] + t.plane.normal[2] * p[2] - t.plane.offset;

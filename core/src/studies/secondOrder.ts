@@ -2,7 +2,7 @@
 import type { Vec3 } from '../geometry/vector';
 import { reflectionPaths, type Surface } from '../reflections/images';
 import { distance } from '../geometry/vector';
-import { reflectionTaken } from './markLevels';
+import { meanOf, reflectionTaken } from './markLevels';
 import type { Setting } from './setting';
 import { targetsOf } from './targets';
 
@@ -38,14 +38,13 @@ export interface SecondOrderResult {
 
 /** Inputs from a setting: bare surfaces with their mean coefficients 500 Hz–4 kHz. */
 export function secondOrderInputs(setting: Setting): SecondOrderInputs {
-  const mean = (alpha: readonly number[]) => (alpha[3]! + alpha[4]! + alpha[5]! + alpha[6]!) / 4;
   return {
     surfaces: targetsOf(setting.room).map((t) => ({
       id: t.id,
       name: t.name,
       owner: t.owner,
       vertices: t.vertices.map((p): Vec3 => [...p]),
-      alpha: Math.min(1, mean(t.material ? reflectionTaken(t.material) : t.alpha)),
+      alpha: Math.min(1, meanOf(t.material ? reflectionTaken(t.material) : t.alpha)),
     })),
     loudspeakers: setting.loudspeakers
       .filter((l) => l.role !== 'sub' && distance(l.at, setting.head) > 0.01)

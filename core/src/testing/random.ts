@@ -1,4 +1,6 @@
-/** Seeded random numbers for tests (mulberry32); the seed goes into failure messages. Tests only. */
+/** Seeded random numbers for tests; the seed goes into failure messages. Tests only. */
+import { uniform } from '../numerics/random';
+
 export interface Random {
   seed: number;
   /** Uniform in [from, to). */
@@ -9,14 +11,7 @@ export interface Random {
 }
 
 export function seeded(seed: number): Random {
-  let state = seed >>> 0;
-  const next = (): number => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let t = state;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
+  const next = uniform(seed);
   return {
     seed,
     between: (from, to) => from + (to - from) * next(),

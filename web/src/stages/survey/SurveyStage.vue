@@ -7,6 +7,7 @@ import type { TapeTrace } from '../../board/types';
 import { useBoard } from '../../desk/useBoard';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
+import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import BriefPart from './BriefPart.vue';
 import CeilingPart from './CeilingPart.vue';
@@ -56,18 +57,13 @@ const subtitle = computed(() =>
     </template>
     <SettingOut v-if="scene" :scene="scene" v-on="on" />
     <template #bench>
-      <nav class="parts" aria-label="Parts of the survey">
-        <button
-          v-for="p in SURVEY_PARTS"
-          :key="p.id"
-          :class="{ here: shownPart === p.id }"
-          :aria-current="shownPart === p.id ? 'true' : undefined"
-          :data-part-tab="p.id"
-          @click="session.surveyPart = p.id"
-        >
-          {{ p.name }}
-        </button>
-      </nav>
+      <PartTabs
+        label="Parts of the survey"
+        :parts="SURVEY_PARTS"
+        :shown="shownPart"
+        :columns="4"
+        @show="session.surveyPart = $event"
+      />
       <PlanPart v-if="shownPart === 'plan'" @trace="trace = $event" />
       <CeilingPart v-else-if="shownPart === 'ceiling'" />
       <OpeningsPart v-else-if="shownPart === 'openings'" />
@@ -83,29 +79,3 @@ const subtitle = computed(() =>
     </template>
   </StageFrame>
 </template>
-
-<style scoped>
-.parts {
-  display: grid;
-  grid-template-columns: repeat(4, 1fr);
-  margin: -4px 0 12px;
-  border: 1px solid var(--rule-strong);
-  border-radius: 4px;
-  overflow: hidden;
-  background: var(--sheet);
-}
-.parts button {
-  padding: 4px 2px;
-  font-size: 12.5px;
-  border-right: 1px solid var(--rule);
-  border-bottom: 1px solid var(--rule);
-  margin: 0 -1px -1px 0;
-}
-.parts button.here {
-  background: var(--tawny-pale);
-  font-weight: 700;
-}
-.parts button:focus-visible {
-  outline-offset: -2px;
-}
-</style>
