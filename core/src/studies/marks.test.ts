@@ -14,6 +14,7 @@ import { redirectsFor } from './redirect';
 import { secondOrderInputs, studySecondOrder } from './secondOrder';
 import { settingOf } from './setting';
 import { blockerBetween, targetsFor } from './targets';
+import { piecesOver, standBefore } from './ways';
 
 function demo(name: string): Project {
   const read = readProjectFile(readFileSync(new URL(`../../../demo/${name}.tawny.json`, import.meta.url), 'utf8'));
@@ -363,6 +364,30 @@ describe('every loudspeaker on every surface', () => {
       const way = x.path.slice(1).reduce((s, q, i) => s + distance(q, x.path[i]!), 0);
       expect(way).toBeCloseTo(x.length, 9);
       expect(x.levelDb).toBeGreaterThanOrEqual(-30);
+    }
+  });
+});
+
+describe('ways out', () => {
+  test('both sides at once: every piece a name of its own, after those that hang already', () => {
+    const p = bare();
+    const pair = marksOf(p).filter((m) => m.id === 'left-D' || m.id === 'right-B');
+    const pieces = piecesOver(settingOf(p), pair, marksOf(p), 'absorber');
+    expect(pieces.map((x) => x.id)).toEqual(['hung-1', 'hung-2']);
+    const hung = edited(p, { type: 'hang', pieces });
+    const more = piecesOver(settingOf(hung), [markOf(hung, 'left-A')], marksOf(hung), 'scatter');
+    expect(more.map((x) => [x.id, x.kind, x.gap])).toEqual([['hung-3', 'scatter', 0]]);
+  });
+
+  test('a panel on feet stands along its wall, inside the room, and hides the reflection whichever wall is faced', () => {
+    for (const wall of ['A', 'B', 'C', 'D']) {
+      const p = edited(bare(), { type: 'face-wall', wall });
+      const mark = marksOf(p).find((m) => m.faceName === 'right' && m.own)!;
+      const q = edited(p, { type: 'put', list: 'furniture', thing: standBefore(settingOf(p), mark) });
+      expect(marksOf(q).some((m) => m.id === mark.id)).toBe(false);
+      expect(
+        studyMarks(q).result.hidden.find((h) => h.face === mark.face && h.loudspeaker === mark.loudspeaker)?.by,
+      ).toMatch(/^Stand-alone panel 1/);
     }
   });
 });
