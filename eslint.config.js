@@ -6,7 +6,13 @@ import prettier from 'eslint-config-prettier';
 import { defineConfig, globalIgnores } from 'eslint/config';
 
 export default defineConfig(
-  globalIgnores(['**/dist/**', '**/node_modules/**', '**/test-results/**', '**/playwright-report/**']),
+  globalIgnores([
+    '**/dist/**',
+    'core/kernels/**',
+    '**/node_modules/**',
+    '**/test-results/**',
+    '**/playwright-report/**',
+  ]),
   js.configs.recommended,
   tseslint.configs.recommendedTypeChecked,
   vue.configs['flat/recommended'],

@@ -85,6 +85,7 @@ async function readSources() {
     'server/src',
     'web/src',
   ]);
+  await check('kernels', [join('scripts', 'kernels.mjs'), '--check']);
   await check(
     'lint',
     [bin('eslint/bin/eslint.js'), '.', '--max-warnings', '0'],

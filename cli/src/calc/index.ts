@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { loadIntegerSolver, type IntegerSolver } from '@tawny/core/dosage/solver';
 import { absorbers } from './absorbers';
 import { air } from './air';
+import { eigen } from './eigen';
 import { images } from './images';
 import { modal } from './modal';
 import { modes } from './modes';
@@ -16,6 +17,7 @@ export const TOPICS: Readonly<Record<string, Topic>> = {
   air,
   modes,
   modal,
+  eigen,
   images,
   sbir,
   reverb,
