@@ -4,7 +4,7 @@ export { bandFactor, bandSolve4 } from './band';
 export { symmetric4 } from './csr';
 export { combine, dots4, rotate, take4 } from './block';
 export { gemmF32 } from './gemm';
-export { complexFactor, complexSolve } from './zsym';
+export { blend, complexFactor, complexSolve, schur } from './zsym';
 
 export function heapBase(): usize {
   return __heap_base;

@@ -162,3 +162,67 @@ export function complexSolve(re: usize, im: usize, n: i32, xr: usize, xi: usize)
     store<f64>(xi + at, load<f64>(xi + at) - (sr * di + si * dr));
   }
 }
+
+/** gr += br·b, gi += bi·b over `count` numbers (a multiple of 4), b in single precision. */
+export function blend(b: usize, count: i32, br: f64, bi: f64, gr: usize, gi: usize): void {
+  const r = f64x2.splat(br);
+  const s = f64x2.splat(bi);
+  const end = b + ((<usize>count) << 2);
+  while (b < end) {
+    const x = v128.load(b);
+    const low = f64x2.promote_low_f32x4(x);
+    const high = f64x2.promote_low_f32x4(v128.shuffle<f32>(x, x, 2, 3, 2, 3));
+    v128.store(gr, f64x2.add(v128.load(gr), f64x2.mul(r, low)));
+    v128.store(gr, f64x2.add(v128.load(gr, 16), f64x2.mul(r, high)), 16);
+    v128.store(gi, f64x2.add(v128.load(gi), f64x2.mul(s, low)));
+    v128.store(gi, f64x2.add(v128.load(gi, 16), f64x2.mul(s, high)), 16);
+    b += 16;
+    gr += 32;
+    gi += 32;
+  }
+}
+
+/**
+ * Upper half of A (n × n) −= Σ h hᵀ e over `above` rows h of n numbers, e complex: what modes with a diagonal only answer
+ * to the others. `above` a multiple of 2.
+ */
+export function schur(re: usize, im: usize, n: i32, hr: usize, hi: usize, above: i32, er: usize, ei: usize): void {
+  const line = (<usize>n) << 3;
+  for (let h = 0; h < above; h += 2) {
+    const a0 = hr + <usize>h * line;
+    const b0 = hi + <usize>h * line;
+    const a1 = a0 + line;
+    const b1 = b0 + line;
+    const e0r = load<f64>(er + ((<usize>h) << 3));
+    const e0i = load<f64>(ei + ((<usize>h) << 3));
+    const e1r = load<f64>(er + ((<usize>h) << 3), 8);
+    const e1i = load<f64>(ei + ((<usize>h) << 3), 8);
+    for (let i = 0; i < n; i++) {
+      const at = (<usize>i) << 3;
+      const p0 = load<f64>(a0 + at);
+      const q0 = load<f64>(b0 + at);
+      const p1 = load<f64>(a1 + at);
+      const q1 = load<f64>(b1 + at);
+      const m0r = f64x2.splat(p0 * e0r - q0 * e0i);
+      const m0i = f64x2.splat(p0 * e0i + q0 * e0r);
+      const m1r = f64x2.splat(p1 * e1r - q1 * e1i);
+      const m1i = f64x2.splat(p1 * e1i + q1 * e1r);
+      const tr = re + <usize>i * line;
+      const ti = im + <usize>i * line;
+      for (let j: usize = (<usize>(i & ~1)) << 3; j < line; j += 16) {
+        let x = v128.load(tr + j);
+        let y = v128.load(ti + j);
+        let u = v128.load(a0 + j);
+        let v = v128.load(b0 + j);
+        x = f64x2.sub(x, f64x2.sub(f64x2.mul(m0r, u), f64x2.mul(m0i, v)));
+        y = f64x2.sub(y, f64x2.add(f64x2.mul(m0r, v), f64x2.mul(m0i, u)));
+        u = v128.load(a1 + j);
+        v = v128.load(b1 + j);
+        x = f64x2.sub(x, f64x2.sub(f64x2.mul(m1r, u), f64x2.mul(m1i, v)));
+        y = f64x2.sub(y, f64x2.add(f64x2.mul(m1r, v), f64x2.mul(m1i, u)));
+        v128.store(tr + j, x);
+        v128.store(ti + j, y);
+      }
+    }
+  }
+}

@@ -2,7 +2,16 @@
 import { DEFAULT_CLIMATE } from '../air/air';
 import { DEFAULT_HABITS } from '../cutlist/shopping';
 import { CEILING, FLOOR } from '../geometry/solid';
-import { type Brief, FORMAT, type HeadRange, type Loudspeaker, type Project, type Room, VERSION } from './schema';
+import {
+  type Brief,
+  FORMAT,
+  type HeadRange,
+  type HungPiece,
+  type Loudspeaker,
+  type Project,
+  type Room,
+  VERSION,
+} from './schema';
 import { placeByRule } from './placing';
 
 export interface BoxRoom {
@@ -46,10 +55,14 @@ export function plainLoudspeaker(id: string, letter: string, values: Partial<Lou
     tiltDeg: 0,
     lowCornerHz: 50,
     lowShelf: null,
+    feed: { gainDb: 0, delayMs: 0, inverted: false, crossover: null },
     ...values,
     box: { ...box },
   };
 }
+
+/** What a tuned box is made of until somebody says otherwise. */
+export const PLAIN_TUNED: HungPiece['tuned'] = { massPerArea: 5, holes: 12, holeDiameter: 0.05, neck: 0.018 };
 
 /** A brief nobody has filled in. */
 export const EMPTY_BRIEF: Brief = {

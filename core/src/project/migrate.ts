@@ -51,6 +51,22 @@ const STEPS: Record<number, (old: Json) => Json> = {
     log: [],
     site: {},
   }),
+  // Version 3 knew nothing of how a loudspeaker is fed, nor of tuned boxes.
+  3: (old) => ({
+    ...old,
+    version: 4,
+    loudspeakers: (old.loudspeakers as Json[]).map((l) => ({
+      ...l,
+      feed: { gainDb: 0, delayMs: 0, inverted: false, crossover: l.role === 'sub' ? { hz: 80, slopeDb: 24 } : null },
+    })),
+    treatment: {
+      ...(old.treatment as Json),
+      hung: ((old.treatment as Json).hung as Json[]).map((piece) => ({
+        ...piece,
+        tuned: { massPerArea: 5, holes: 12, holeDiameter: 0.05, neck: 0.018 },
+      })),
+    },
+  }),
 };
 
 /** The first two were the pair. A wrong box is left for the schema to name. */

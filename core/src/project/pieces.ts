@@ -47,12 +47,22 @@ export const LIMITS = {
   scatterHz: [100, 8000],
   hungTurnDeg: [-60, 60],
   differenceDb: [-30, 30],
+  gainDb: [-24, 24],
+  delayMs: [0, 60],
+  crossoverHz: [30, 250],
+  massPerArea: [0.2, 40],
+  holes: [1, 400],
+  holeDiameter: [0.004, 0.3],
+  neck: [0.002, 0.6],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) => z.number().min(LIMITS[key][0]).max(LIMITS[key][1]);
 export const id = z.string().min(1).max(40);
 
 export const corner = z.strictObject({ wall: id, x: within('coordinate'), y: within('coordinate') });
+
+/** Slopes of a crossover, dB an octave. */
+export const SLOPES = [12, 24, 48] as const;
 
 export const loudspeaker = z.strictObject({
   id,
@@ -80,6 +90,15 @@ export const loudspeaker = z.strictObject({
   lowCornerHz: within('lowCornerHz'),
   /** Its own low shelf, when it has one set. */
   lowShelf: z.strictObject({ hz: within('shelfHz'), gainDb: within('shelfDb') }).nullable(),
+  /** What it is fed with. The crossover is a low pass for a subwoofer, a high pass for the others. */
+  feed: z.strictObject({
+    gainDb: within('gainDb'),
+    delayMs: within('delayMs'),
+    inverted: z.boolean(),
+    crossover: z
+      .strictObject({ hz: within('crossoverHz'), slopeDb: z.union(SLOPES.map((s) => z.literal(s))) })
+      .nullable(),
+  }),
 });
 
 /** About the ears: leaning in, sitting back, swaying to either side, up (standing) and down (slumped), m. */
@@ -99,12 +118,18 @@ export const marking = z.strictObject({
 
 export const size = z.strictObject({ width: within('panelSide'), height: within('panelSide') });
 
+export const HUNG_KINDS = ['absorber', 'corner', 'membrane', 'port', 'scatter', 'board'] as const;
+
 /** Something hung in a definite place on a face. */
 export const hung = z.strictObject({
   id,
   name: z.string().min(1).max(80),
-  /** "absorber": the panel recipe's fill; "scatter": spreads; "board": a hard, turned board that sends sound elsewhere. */
-  kind: z.enum(['absorber', 'scatter', 'board']),
+  /**
+   * "absorber": the panel recipe's fill; "corner": the same fill across an upright corner, `width` along either wall;
+   * "membrane" and "port": closed boxes tuned by a skin's mass or by holes; "scatter": spreads; "board": a hard, turned
+   * board that sends sound elsewhere.
+   */
+  kind: z.enum(HUNG_KINDS),
   face: id,
   /** Lower left corner; walls: from the left end, up from the floor. Floor and ceiling: survey x and y. */
   u: within('coordinate'),
@@ -119,6 +144,13 @@ export const hung = z.strictObject({
   tiltDeg: within('hungTurnDeg'),
   /** Of a scatterer: lowest frequency it is made for. */
   scatterHz: within('scatterHz'),
+  /** Of a membrane its mass, kg/m²; of a port box its holes and the thickness of the plate they are in. */
+  tuned: z.strictObject({
+    massPerArea: within('massPerArea'),
+    holes: z.number().int().min(LIMITS.holes[0]).max(LIMITS.holes[1]),
+    holeDiameter: within('holeDiameter'),
+    neck: within('neck'),
+  }),
 });
 
 export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'note'] as const;

@@ -3,7 +3,7 @@ import { seeded } from '../testing/random';
 import { door, wardrobe } from '../testing/rooms';
 import { insideOutline } from '../geometry/polygon';
 import { applyCommand, type Command, patchProject } from './commands';
-import { createProject } from './create';
+import { createProject, PLAIN_TUNED } from './create';
 import { projectJsonSchema } from './jsonSchema';
 import { migrate } from './migrate';
 import { frameOf, listeningAxis, mirrored } from './placing';
@@ -135,7 +135,18 @@ describe('pieces, log and site', () => {
   const entry = { id: 'log-1', at: '2026-11-01T08:00:00Z', kind: 'note' as const, text: 'Heard', readings: { L: 0.5 } };
 
   test('hang puts or replaces, take-down takes all named or nothing', () => {
-    const size = { u: 1, v: 1, width: 0.6, height: 0.6, depth: 0.1, gap: 0, turnDeg: 0, tiltDeg: 0, scatterHz: 500 };
+    const size = {
+      u: 1,
+      v: 1,
+      width: 0.6,
+      height: 0.6,
+      depth: 0.1,
+      gap: 0,
+      turnDeg: 0,
+      tiltDeg: 0,
+      scatterHz: 500,
+      tuned: { ...PLAIN_TUNED },
+    };
     const hung = (id: string) => ({ id, name: id, kind: 'absorber' as const, face: 'B', ...size });
     const two = applyCommand(fresh(), { type: 'hang', pieces: [hung('a'), hung('b')] }).project;
     const moved = applyCommand(two, { type: 'hang', pieces: [{ ...hung('a'), u: 2 }] }).project;
@@ -167,7 +178,17 @@ describe('pieces, log and site', () => {
   });
 
   test('a wall that goes takes its pieces with it; a corner put in shares them out', () => {
-    const size = { v: 1, width: 0.6, height: 0.6, depth: 0.1, gap: 0, turnDeg: 0, tiltDeg: 0, scatterHz: 500 };
+    const size = {
+      v: 1,
+      width: 0.6,
+      height: 0.6,
+      depth: 0.1,
+      gap: 0,
+      turnDeg: 0,
+      tiltDeg: 0,
+      scatterHz: 500,
+      tuned: { ...PLAIN_TUNED },
+    };
     const at = (id: string, u: number) => ({ id, name: id, kind: 'absorber' as const, face: 'B', u, ...size });
     const p = applyCommand(fresh(), { type: 'hang', pieces: [at('near', 0.4), at('far', 3)] }).project;
     const split = applyCommand(p, { type: 'split-wall', wall: 'B', at: 2 }).project;

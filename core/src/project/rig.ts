@@ -122,6 +122,7 @@ export function setRig(project: Project, rig: { layout: LayoutId; second: boolea
       axisInBox: SUB_BOX.height / 2,
       drivers: { low: SUB_BOX.height / 2, high: SUB_BOX.height / 2 },
       lowCornerHz: 25,
+      feed: { gainDb: 0, delayMs: 0, inverted: false, crossover: { hz: 80, slopeDb: 24 } },
     });
     project.loudspeakers.push(standing(project, sub, againstWall(project, places[i]!)));
   }

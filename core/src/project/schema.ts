@@ -1,5 +1,5 @@
 /**
- * The saved document, version 3: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 4: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
@@ -37,10 +37,10 @@ import {
 } from './pieces';
 import { solidFault } from './shape';
 
-export { FURNITURE_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, USES } from './pieces';
+export { FURNITURE_KINDS, HUNG_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, SLOPES, USES } from './pieces';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 3;
+export const VERSION = 4;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -116,6 +116,7 @@ export type Room = Project['room'];
 export type Loudspeaker = Project['loudspeakers'][number];
 export type HeadRange = Project['listening']['range'];
 export type HungPiece = Project['treatment']['hung'][number];
+export type HungKind = HungPiece['kind'];
 export type LogEntry = Project['log'][number];
 export type SiteMark = Project['site'][string];
 export type PanelRecipe = Project['treatment']['panel'];

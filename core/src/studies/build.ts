@@ -1,4 +1,5 @@
 /** Build: what to buy for the panels decided on. */
+import { isCloth } from './hung';
 import { type PanelBatch, type Shopping, shoppingFor } from '../cutlist/shopping';
 import type { Project } from '../project/schema';
 import type { Issue, Study, Working } from './types';
@@ -20,7 +21,7 @@ export function batchesOf(project: Project): PanelBatch[] {
       depth: panel.depth,
     },
   ];
-  for (const piece of hung.filter((p) => p.kind === 'absorber')) {
+  for (const piece of hung.filter((p) => isCloth(p.kind))) {
     const [short, long] = [Math.min(piece.width, piece.height), Math.max(piece.width, piece.height)];
     const same = batches.find(
       (b) =>

@@ -1,5 +1,6 @@
 /** What to hang over one mark: the smallest stock panel and its place, what is in the way, and the ways out. */
 import { faceStretch } from '../geometry/unfold';
+import { PLAIN_TUNED } from '../project/create';
 import type { Box } from '../geometry/clip';
 import { type PanelSize, placeOver } from '../layout/cover';
 import { apexOf } from '../project/placing';
@@ -234,6 +235,7 @@ export function piecesFor(
       turnDeg: 0,
       tiltDeg: 0,
       scatterHz: SCATTER_HZ,
+      tuned: { ...PLAIN_TUNED },
       ...values,
       ...place,
     };

@@ -17,7 +17,7 @@ import { coveredAlpha, type Curve, curveFor, type DecayFace, type Judged, PANEL_
 import type { DecayInputs, DecayResult } from './decayTypes';
 import { decayWorking } from './decayWorking';
 import { outlineArea } from '../geometry/polygon';
-import { BOARD_ALPHA, SCATTER } from './hung';
+import { BOARD_ALPHA, isCloth, localAbsorption, pieceLayers, SCATTER } from './hung';
 import { type MarksResult, studyMarks } from './marks';
 import { objectAbsorption, stretchesOf } from './roomAbsorption';
 import { type Setting, settingOf } from './setting';
@@ -73,7 +73,12 @@ export function decayInputs(
     spread: PANEL_SPREAD,
     isFloor: face.kind === 'floor',
     isPart: true,
-    piece: { kind: piece.kind, depth: piece.depth, gap: piece.gap },
+    piece: {
+      kind: piece.kind,
+      depth: piece.depth,
+      gap: piece.gap,
+      layers: piece.kind === 'absorber' ? [] : pieceLayers(piece, panel.flowResistivity),
+    },
     usable: false,
     capacity: 0,
     needed: 0,
@@ -88,7 +93,7 @@ export function decayInputs(
     rho: setting.rho,
     mEnergy: setting.mEnergy,
     faces: [...bare, ...hung],
-    hungPanels: pieces.filter((p) => p.piece.kind === 'absorber').length,
+    hungPanels: pieces.filter((p) => isCloth(p.piece.kind)).length,
     hungArea: pieces.reduce((sum, p) => sum + p.area, 0),
     objects: OCTAVES.map((_, b) => objectAbsorption(setting, b)),
     objectSpread: objectSpread(setting),
@@ -134,7 +139,9 @@ function withPieces(inputs: DecayInputs, panelAlpha: readonly number[]): DecayIn
     const alpha =
       piece.kind === 'absorber'
         ? absorber(piece).map((a, b) => coveredAlpha(a, f.alpha[b]!))
-        : f.alpha.map(() => (piece.kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
+        : piece.layers.length > 0
+          ? localAbsorption(piece.layers, inputs.rho, inputs.c).map((a, b) => coveredAlpha(a, f.alpha[b]!))
+          : f.alpha.map(() => (piece.kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
     return { ...f, alpha };
   });
   return { ...inputs, faces };

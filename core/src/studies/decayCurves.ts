@@ -1,4 +1,6 @@
 /** Decay per octave of a room with so many panels on each surface, by every formula, with what it is worth. */
+import type { Layer } from '../absorbers/layers';
+import type { HungKind } from '../project/schema';
 import type { PanelSize } from '../layout/cover';
 import { OCTAVES } from '../quantities/bands';
 import {
@@ -32,7 +34,7 @@ export interface DecayFace {
   /** A door, window or patch on a surface, or a hung piece: nothing is hung on it. */
   isPart: boolean;
   /** What hangs here in a definite place; its coefficients are worked out by the study. */
-  piece: { kind: 'absorber' | 'scatter' | 'board'; depth: number; gap: number } | null;
+  piece: { kind: HungKind; depth: number; gap: number; layers: Layer[] } | null;
 }
 
 export interface DecayRoom {

@@ -1,3 +1,4 @@
+import { PLAIN_TUNED } from '../project/create';
 import { octaveAbsorption } from '../absorbers/layers';
 import { signedDistance, prepareFace } from '../geometry/polygon';
 import { distance, type Vec3 } from '../geometry/vector';
@@ -26,6 +27,7 @@ const piece = (values: Partial<HungPiece> = {}): HungPiece => ({
   turnDeg: 0,
   tiltDeg: 0,
   scatterHz: 500,
+  tuned: { ...PLAIN_TUNED },
   ...values,
 });
 const hang = (...pieces: HungPiece[]) => edited(plainBox(), { type: 'hang', pieces });

@@ -1,12 +1,12 @@
 /** Pieces hung in definite places: where they are in the room, what they take from a reflection at its angle. */
-import { layeredAbsorption, type Layer } from '../absorbers/layers';
+import { layeredAbsorption, type Layer, octaveAbsorption } from '../absorbers/layers';
 import { type Box, boundsOf, clipConvex } from '../geometry/clip';
 import type { Frame } from '../geometry/frame';
 import { newell } from '../geometry/polygon';
 import type { Face } from '../geometry/solid';
 import { faceOutline, localToFace } from '../geometry/unfold';
 import type { Vec2, Vec3 } from '../geometry/vector';
-import type { HungPiece, Project } from '../project/schema';
+import type { HungKind, HungPiece, Project } from '../project/schema';
 import { OCTAVE_MIDBANDS, tonesInOctave } from '../quantities/bands';
 
 /** Typical of scattering fronts: part of the energy sent elsewhere above and below the design frequency, and absorbed. */
@@ -14,6 +14,50 @@ export const SCATTER = { above: 0.8, below: 0.1, absorbed: 0.1 } as const;
 
 /** A painted board of 18 mm: what it takes from a reflection, all octaves. */
 export const BOARD_ALPHA = 0.08;
+
+/** Resistance of a skin's own bending and edges over ρ₀c₀: small; its fill damps it. */
+const SKIN_RESISTANCE = 0.05;
+/** Fill behind a skin or a holed plate, m: at most half the box. */
+const BOX_FILL = 0.05;
+
+export const isCloth = (kind: HungKind): boolean => kind === 'absorber' || kind === 'corner';
+export const isTuned = (kind: HungKind): boolean => kind === 'membrane' || kind === 'port';
+
+/**
+ * What a piece is made of from its front to the wall; none for scatterers and boards. A corner counts with the mean depth
+ * seen from either wall: half its leg.
+ */
+export function pieceLayers(piece: HungPiece, flowResistivity: number): Layer[] {
+  const porous = (d: number): Layer => ({ type: 'porous', model: 'miki', sigma: flowResistivity, d });
+  const before = (d: number): Layer[] => (d > 1e-4 ? [{ type: 'air', d }] : []);
+  switch (piece.kind) {
+    case 'absorber':
+      return [porous(piece.depth), ...before(piece.gap)];
+    case 'corner': {
+      const mean = piece.width / 2;
+      const cloth = Math.min(mean, piece.depth * Math.SQRT2);
+      return [porous(cloth), ...before(mean - cloth)];
+    }
+    case 'membrane':
+    case 'port': {
+      const fill = Math.min(BOX_FILL, piece.depth / 2);
+      const { massPerArea, holes, holeDiameter, neck } = piece.tuned;
+      const open = Math.min(0.6, (holes * Math.PI * holeDiameter ** 2) / 4 / (piece.width * piece.height));
+      const front: Layer =
+        piece.kind === 'membrane'
+          ? { type: 'skin', mass: massPerArea, resistance: SKIN_RESISTANCE }
+          : { type: 'holes', open, thickness: neck, diameter: holeDiameter };
+      return [front, porous(fill), ...before(piece.depth - fill)];
+    }
+    default:
+      return [];
+  }
+}
+
+/** Diffuse absorption per octave of what reacts locally, 0…1. */
+export function localAbsorption(layers: readonly Layer[], rho: number, c: number): number[] {
+  return OCTAVE_MIDBANDS.map((mid) => octaveAbsorption(layers, mid, 'local', { rho0: rho, c0: c }));
+}
 
 export interface PlacedPiece extends HungPiece {
   /** On its face, in the face's own coordinates, cut to it. */
@@ -154,8 +198,9 @@ export function takenByPiece(
   angle: number,
   air: { rho: number; c: number },
 ): number[] {
-  if (piece.kind === 'absorber') return absorptionAtAngle(piece, flowResistivity, angle, air);
-  if (piece.kind === 'board') return OCTAVE_MIDBANDS.map(() => BOARD_ALPHA);
+  if (isCloth(piece.kind)) return absorptionAtAngle(piece, flowResistivity, angle, air);
+  // A tuned box is a hard board to the notes that marks are about.
+  if (piece.kind === 'board' || isTuned(piece.kind)) return OCTAVE_MIDBANDS.map(() => BOARD_ALPHA);
   return OCTAVE_MIDBANDS.map((mid) => {
     const spread = mid >= piece.scatterHz ? SCATTER.above : SCATTER.below;
     return 1 - (1 - SCATTER.absorbed) * (1 - spread);

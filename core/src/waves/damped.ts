@@ -39,9 +39,9 @@ export interface Amplitudes {
   im: Float32Array[];
 }
 
-export const dampedBytes = (count: number): number => {
-  const n = roundUp(count, 4);
-  return 16 * n * n + 16 * n + 4096;
+export const dampedBytes = (count: number, dampers: number): number => {
+  const [n, wide] = [roundUp(count, 4), roundUp(count, 8)];
+  return 8 * (2 * n * n + 2 * n * (n + 2) + 2 * wide * wide + 8 * n) + 4 * dampers * wide * wide + 8192;
 };
 
 /** LU with row pivoting, for the rare system the plain factor does not stand. In place on copies. */
@@ -93,45 +93,6 @@ export interface System {
   c: number;
 }
 
-/** A solver for one frequency after the other; holds its memory. */
-function solverOf(la: Linalg, { modes, dampers }: System) {
-  const size = roundUp(modes.count, 4);
-  const wide = roundUp(modes.count, 8);
-  const [re, im] = [la.f64(size * size), la.f64(size * size)];
-  const [xr, xi] = [la.f64(size), la.f64(size)];
-  /** Sum of βB, upper half, `n` modes; then the system at a wave number k (complex). */
-  const fill = (n: number, used: number, k: Complex, betas: readonly Complex[]) => {
-    const k2 = { re: k.re * k.re - k.im * k.im, im: 2 * k.re * k.im };
-    for (let i = 0; i < n; i++) {
-      const row = i * n;
-      if (i >= used) {
-        re.fill(0, row, row + n);
-        im.fill(0, row, row + n);
-        re[row + i] = 1;
-        continue;
-      }
-      for (let j = i; j < n; j++) {
-        let [br, bi] = [0, 0];
-        if (j < used) {
-          for (let d = 0; d < dampers.length; d++) {
-            const b = dampers[d]!.coupling[i * wide + j]!;
-            const beta = betas[d]!;
-            br += beta.re * b;
-            bi += beta.im * b;
-          }
-        }
-        // i k (br + i bi)
-        re[row + j] = -k.re * bi - k.im * br;
-        im[row + j] = k.re * br - k.im * bi;
-      }
-      re[row + i]! += modes.kappa2[i]! - k2.re;
-      im[row + i]! -= k2.im;
-    }
-  };
-  const solve = (n: number) => la.complexSolve(re, im, n, xr, xi);
-  return { size, re, im, xr, xi, fill, solve };
-}
-
 /** How far a solution is from solving the system as it was filled, over the right-hand side. */
 function misses(
   re: Float64Array,
@@ -169,55 +130,71 @@ export function drive(
 ): Amplitudes {
   const { modes, dampers, c } = system;
   const { count } = modes;
-  const { re, im, xr, xi, fill, solve } = solverOf(la, system);
+  const size = roundUp(count, 4);
   const wide = roundUp(count, 8);
+  const [re, im] = [la.f64(size * size), la.f64(size * size)];
+  const [xr, xi] = [la.f64(size), la.f64(size)];
+  // Σ βB, whole; then the modes above: what they answer to those below, over their own diagonal.
+  const [gr, gi] = [la.f64(wide * wide), la.f64(wide * wide)];
+  const [hr, hi] = [la.f64(size * (size + 2)), la.f64(size * (size + 2))];
+  const [dr, di] = [la.f64(size + 2), la.f64(size + 2)];
+  const plates = dampers.map(({ coupling }) => {
+    const b = la.f32(wide * wide);
+    b.set(coupling);
+    return b;
+  });
   const out: Amplitudes = {
     re: sources.map(() => new Float32Array(frequencies.length * count)),
     im: sources.map(() => new Float32Array(frequencies.length * count)),
   };
-  // The modes above: what they answer to those below, over their own diagonal.
-  const [hr, hi] = [new Float64Array(count * count), new Float64Array(count * count)];
-  const [dr, di] = [new Float64Array(count), new Float64Array(count)];
   frequencies.forEach((f, q) => {
     const k = (2 * PI * f) / c;
-    const betas = dampers.map((d) => d.beta(f));
+    gr.fill(0);
+    gi.fill(0);
+    dampers.forEach((d, i) => {
+      const beta = d.beta(f);
+      if (beta.re !== 0 || beta.im !== 0) la.blend(plates[i]!, wide * wide, beta.re, beta.im, gr, gi);
+    });
     const limit = coupledTo(f);
     let used = modes.frequencies.findIndex((v) => v > limit);
     if (used < 0) used = count;
     const n = roundUp(used, 4);
     const above = count - used;
-    fill(n, used, { re: k, im: 0 }, betas);
+    for (let i = 0; i < n; i++) {
+      const row = i * n;
+      if (i >= used) {
+        re.fill(0, row, row + n);
+        im.fill(0, row, row + n);
+        re[row + i] = 1;
+        continue;
+      }
+      for (let j = i; j < n; j++) {
+        // i k (gr + i gi); columns beyond the modes used are empty.
+        const there = j < used;
+        re[row + j] = there ? -k * gi[i * wide + j]! : 0;
+        im[row + j] = there ? k * gr[i * wide + j]! : 0;
+      }
+      re[row + i]! += modes.kappa2[i]! - k * k;
+    }
     for (let h = 0; h < above; h++) {
       const m = used + h;
-      for (let i = 0; i <= used; i++) {
-        const row = (i < used ? i : m) * wide + m;
-        let [br, bi] = [0, 0];
-        for (let d = 0; d < dampers.length; d++) {
-          const b = dampers[d]!.coupling[row]!;
-          br += betas[d]!.re * b;
-          bi += betas[d]!.im * b;
-        }
-        if (i < used) {
-          hr[h * used + i] = -k * bi;
-          hi[h * used + i] = k * br;
-        } else {
-          const re0 = modes.kappa2[m]! - k * k - k * bi;
-          const size = re0 * re0 + k * br * k * br;
-          dr[h] = re0 / size;
-          di[h] = (-k * br) / size;
-        }
+      for (let i = 0, o = h * n, g = m * wide; i < n; i++, o++, g++) {
+        hr[o] = i < used ? -k * gi[g]! : 0;
+        hi[o] = i < used ? k * gr[g]! : 0;
       }
-      // The system below loses h·hᵀ/d.
-      for (let i = 0, row = h * used; i < used; i++) {
-        const [pr, pi] = [hr[row + i]!, hi[row + i]!];
-        const mr = pr * dr[h]! - pi * di[h]!;
-        const mi = pr * di[h]! + pi * dr[h]!;
-        for (let j = i, o = i * n + i; j < used; j++, o++) {
-          re[o]! -= mr * hr[row + j]! - mi * hi[row + j]!;
-          im[o]! -= mr * hi[row + j]! + mi * hr[row + j]!;
-        }
-      }
+      const own = m * wide + m;
+      const [ar, ai] = [modes.kappa2[m]! - k * k - k * gi[own]!, k * gr[own]!];
+      const weight = ar * ar + ai * ai;
+      dr[h] = ar / weight;
+      di[h] = -ai / weight;
     }
+    if (above % 2 === 1) {
+      hr.fill(0, above * n, (above + 1) * n);
+      hi.fill(0, above * n, (above + 1) * n);
+      dr[above] = 0;
+      di[above] = 0;
+    }
+    if (above > 0) la.schur(re, im, n, hr, hi, roundUp(above, 2), dr, di);
     const checked = q % 16 === 0 ? { re: re.slice(0, n * n), im: im.slice(0, n * n) } : null;
     la.complexFactor(re, im, n);
     sources.forEach((phi, s) => {
@@ -228,7 +205,7 @@ export function drive(
         for (let h = 0; h < above; h++) {
           const b = phi[used + h]!;
           const [yr, yi] = [b * dr[h]!, b * di[h]!];
-          for (let i = 0, o = h * used; i < used; i++, o++) {
+          for (let i = 0, o = h * n; i < used; i++, o++) {
             xr[i]! -= yr * hr[o]! - yi * hi[o]!;
             xi[i]! -= yr * hi[o]! + yi * hr[o]!;
           }
@@ -236,7 +213,7 @@ export function drive(
       };
       load();
       const asked = checked && s === 0 ? { re: xr.slice(0, n), im: xi.slice(0, n) } : null;
-      solve(n);
+      la.complexSolve(re, im, n, xr, xi);
       if (checked && asked && misses(checked.re, checked.im, n, xr, xi, asked.re, asked.im) > RESIDUAL) {
         load();
         for (let i = 0; i < n; i++) {
@@ -254,7 +231,7 @@ export function drive(
       }
       for (let h = 0; h < above; h++) {
         let [br, bi] = [phi[used + h]!, 0];
-        for (let i = 0, o = h * used; i < used; i++, o++) {
+        for (let i = 0, o = h * n; i < used; i++, o++) {
           br -= hr[o]! * xr[i]! - hi[o]! * xi[i]!;
           bi -= hr[o]! * xi[i]! + hi[o]! * xr[i]!;
         }
@@ -323,9 +300,9 @@ function rayleigh({ modes, dampers }: System, m: number, start: Complex, betas: 
   modes.frequencies.forEach((v, i) => {
     if (Math.abs(v - f) <= Math.max(WINDOW * f, 12)) near.push(i);
   });
-  // The nearest forty say all there is to say.
+  // The nearest two dozen say all there is to say.
   near.sort((a, b) => Math.abs(modes.frequencies[a]! - f) - Math.abs(modes.frequencies[b]! - f));
-  near.length = Math.min(near.length, 40);
+  near.length = Math.min(near.length, 24);
   const n = near.length;
   const [gr, gi] = [new Float64Array(n * n), new Float64Array(n * n)];
   for (let i = 0; i < n; i++) {
@@ -341,7 +318,7 @@ function rayleigh({ modes, dampers }: System, m: number, start: Complex, betas: 
   let [xr, xi] = [new Float64Array(n), new Float64Array(n)];
   xr[0] = 1;
   let k = start;
-  for (let round = 0; round < 8; round++) {
+  for (let round = 0; round < 5; round++) {
     // A(k) x = last x, then the step of Newton on xᵀA(k)x.
     const k2 = { re: k.re * k.re - k.im * k.im, im: 2 * k.re * k.im };
     for (let i = 0; i < n * n; i++) {
@@ -384,7 +361,7 @@ function rayleigh({ modes, dampers }: System, m: number, start: Complex, betas: 
     if (!(size > 0)) return null;
     const step = { re: (nr * dr + ni * di) / size, im: (ni * dr - nr * di) / size };
     k = { re: k.re - step.re, im: k.im - step.im };
-    if (Math.hypot(step.re, step.im) < 1e-9 * Math.hypot(k.re, k.im)) break;
+    if (Math.hypot(step.re, step.im) < 1e-7 * Math.hypot(k.re, k.im)) break;
   }
   const own = Math.hypot(xr[0]!, xi[0]!);
   // Another mode's: not this one's answer.

@@ -150,8 +150,8 @@ describe('modes of rigid rooms', () => {
     expect(spread(modes.frequencies.slice(1), exact).most).toBeLessThan(0.004);
   });
 
-  test('modes are orthonormal over the room within 2.5 %', async () => {
-    const modes = await solve(airOf(boxPlan(3.1, 2.4), 2.3), 220);
+  test('modes to 160 Hz are orthonormal over the room within 2 %', async () => {
+    const modes = await solve(airOf(boxPlan(3.1, 2.4), 2.3), 160);
     // Midpoints of a fine grid: enough for waves this long.
     const [nx, ny, nz] = [30, 24, 24];
     const at = new Float64Array(modes.count);
@@ -170,7 +170,7 @@ describe('modes of rigid rooms', () => {
     }
     for (let m = 0; m < modes.count; m++) {
       for (let n = 0; n < modes.count; n++) {
-        expect(Math.abs(gram[m * modes.count + n]! - (m === n ? 1 : 0))).toBeLessThan(0.025);
+        expect(Math.abs(gram[m * modes.count + n]! - (m === n ? 1 : 0))).toBeLessThan(0.02);
       }
     }
   });
@@ -310,7 +310,7 @@ async function damperOf(modes: RoomModes, points: SurfacePoints, beta: Damper['b
   return { coupling: couplings(la, modes, points), beta };
 }
 async function levels(system: System, source: Vec3, receiver: Vec3, frequencies: Float64Array): Promise<number[]> {
-  const la = await loadLinalg(dampedBytes(system.modes.count));
+  const la = await loadLinalg(dampedBytes(system.modes.count, system.dampers.length));
   const phi = (p: Vec3) => {
     const out = new Float64Array(system.modes.count);
     shapesAt(system.modes, p, out);

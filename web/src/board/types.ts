@@ -1,5 +1,6 @@
 /** Values the board's layers draw. */
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
+import type { HungKind } from '@tawny/core/project/schema';
 import type { Mark } from '@tawny/core/studies/marks';
 import type { Vec2, Vec3 } from '@tawny/core/geometry/vector';
 import type { DoorSwing } from '@tawny/core/studies/survey';
@@ -9,7 +10,7 @@ export interface BoardPanel {
   /** Of a piece hung in a definite place; null for one that is only proposed. */
   id: string | null;
   name: string;
-  kind: 'absorber' | 'scatter' | 'board';
+  kind: HungKind;
   face: string;
   left: number;
   low: number;

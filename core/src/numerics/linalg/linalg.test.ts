@@ -177,3 +177,30 @@ test('room that was not reserved, arrays of another maker, and too much room are
   expect(() => fast.rotate(plain.f64(8), 0, 4, 4, 1, 0)).toThrow(/another maker/);
   await expect(loadLinalg(2 ** 31)).rejects.toThrow(/bytes must be between/);
 });
+
+test('blend and the answer of diagonal modes agree with plain sums', async () => {
+  const { fast, plain } = await twins();
+  const [n, above] = [8, 6];
+  const [b, h, a] = [values(4, n * n), values(6, 2 * above * n), values(8, 2 * n * n)];
+  const results = [fast, plain].map((maker) => {
+    const single = maker.f32(n * n);
+    single.set(b);
+    const [gr, gi] = [filled(maker, n * n, (i) => a[i]!), filled(maker, n * n, (i) => a[n * n + i]!)];
+    maker.blend(single, n * n, 0.3, -0.7, gr, gi);
+    const [re, im] = [filled(maker, n * n, (i) => a[i]!), filled(maker, n * n, (i) => a[n * n + i]!)];
+    const rows = [filled(maker, above * n, (i) => h[i]!), filled(maker, above * n, (i) => h[above * n + i]!)] as const;
+    const [er, ei] = [filled(maker, above, (i) => h[i]!), filled(maker, above, (i) => h[above + i]!)];
+    maker.schur(re, im, n, ...rows, above, er, ei);
+    return { gr, gi, re, im };
+  });
+  const [f, p] = results as [(typeof results)[0], (typeof results)[0]];
+  expect(furthest(f.gr, p.gr)).toBeLessThan(1e-12);
+  expect(furthest(f.gi, p.gi)).toBeLessThan(1e-12);
+  expect(f.gi[3]).toBeCloseTo(a[n * n + 3]! - 0.7 * Math.fround(b[3]!), 12);
+  for (let i = 0; i < n; i++) {
+    for (let j = i; j < n; j++) {
+      expect(f.re[i * n + j]).toBeCloseTo(p.re[i * n + j]!, 12);
+      expect(f.im[i * n + j]).toBeCloseTo(p.im[i * n + j]!, 12);
+    }
+  }
+});

@@ -136,6 +136,26 @@ export function plainLinalg(): Linalg {
       }
     },
 
+    blend(b, count, br, bi, gr, gi) {
+      for (let i = 0; i < count; i++) {
+        gr[i]! += br * b[i]!;
+        gi[i]! += bi * b[i]!;
+      }
+    },
+
+    schur(re, im, n, hr, hi, above, er, ei) {
+      for (let h = 0; h < above; h++) {
+        for (let i = 0, row = h * n; i < n; i++) {
+          const mr = hr[row + i]! * er[h]! - hi[row + i]! * ei[h]!;
+          const mi = hr[row + i]! * ei[h]! + hi[row + i]! * er[h]!;
+          for (let j = i, o = i * n + i; j < n; j++, o++) {
+            re[o]! -= mr * hr[row + j]! - mi * hi[row + j]!;
+            im[o]! -= mr * hi[row + j]! + mi * hr[row + j]!;
+          }
+        }
+      }
+    },
+
     complexFactor(re, im, n) {
       for (let k = 0; k < n; k++) {
         const pr = re[k * n + k]!;

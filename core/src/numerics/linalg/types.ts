@@ -28,6 +28,19 @@ export interface Linalg {
   rotate(a: Float64Array, x: number, y: number, length: number, c: number, s: number): void;
   /** C (m × r) = A (m × k) B (k × r) by rows. m a multiple of 4, r of 8. `pack` holds 8·k. */
   gemmF32(m: number, k: number, r: number, a: Float32Array, b: Float32Array, c: Float32Array, pack: Float32Array): void;
+  /** gr += br·b, gi += bi·b over `count` numbers, a multiple of 4. */
+  blend(b: Float32Array, count: number, br: number, bi: number, gr: Float64Array, gi: Float64Array): void;
+  /** Upper half of a complex A (n × n) −= Σ h hᵀ e over `above` rows h of n numbers; `above` even. */
+  schur(
+    re: Float64Array,
+    im: Float64Array,
+    n: number,
+    hr: Float64Array,
+    hi: Float64Array,
+    above: number,
+    er: Float64Array,
+    ei: Float64Array,
+  ): void;
   /** UᵀDU of a complex symmetric matrix (upper half of re, im; n × n by rows), in place. Throws RangeError on a zero pivot. */
   complexFactor(re: Float64Array, im: Float64Array, n: number): void;
   /** Solves for one right-hand side, in place. */

@@ -11,6 +11,8 @@ interface Exports {
   combine(v: number, blocks: number, n: number, z: number, columns: number, out: number): void;
   rotate(x: number, y: number, n: number, c: number, s: number): void;
   gemmF32(m: number, k: number, r: number, a: number, b: number, c: number, pack: number): void;
+  blend(b: number, count: number, br: number, bi: number, gr: number, gi: number): void;
+  schur(re: number, im: number, n: number, hr: number, hi: number, above: number, er: number, ei: number): void;
   complexFactor(re: number, im: number, n: number): number;
   complexSolve(re: number, im: number, n: number, xr: number, xi: number): void;
 }
@@ -68,6 +70,8 @@ export async function wasmLinalg(module: WebAssembly.Module, bytes: number): Pro
     combine: (v, blocks, n, z, columns, out) => k.combine(at(v), blocks, n, at(z), columns, at(out)),
     rotate: (a, x, y, length, c, s) => k.rotate(at(a) + 8 * x, at(a) + 8 * y, length, c, s),
     gemmF32: (m, kk, r, a, b, c, pack) => k.gemmF32(m, kk, r, at(a), at(b), at(c), at(pack)),
+    blend: (b, count, br, bi, gr, gi) => k.blend(at(b), count, br, bi, at(gr), at(gi)),
+    schur: (re, im, n, hr, hi, above, er, ei) => k.schur(at(re), at(im), n, at(hr), at(hi), above, at(er), at(ei)),
     complexFactor(re, im, n) {
       const row = k.complexFactor(at(re), at(im), n);
       if (row > 0) noPivot(row - 1);

@@ -17,8 +17,19 @@ const emit = defineEmits<{
 /** px between the ribs of a scatterer. */
 const RIB = 5;
 function pattern({ x, y, width, height, panel }: PlacedPanelRect): string {
-  if (panel.kind === 'absorber') return hatchPath(x, y, width, height, panel.depth);
+  if (panel.kind === 'absorber' || panel.kind === 'corner') return hatchPath(x, y, width, height, panel.depth);
   if (panel.kind === 'board') return `M${x} ${y}L${x + width} ${y + height}`;
+  // A skin: a second frame inside; holes: a row of rings.
+  const inset = Math.min(4, width / 4, height / 4);
+  if (panel.kind === 'membrane') {
+    return `M${x + inset} ${y + inset}h${width - 2 * inset}v${height - 2 * inset}h${2 * inset - width}Z`;
+  }
+  if (panel.kind === 'port') {
+    const r = Math.min(3, width / 8, height / 8);
+    return [0.25, 0.5, 0.75]
+      .map((t) => `M${x + t * width - r} ${y + height / 2}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0`)
+      .join('');
+  }
   const ribs = Math.max(1, Math.floor(width / RIB));
   return Array.from({ length: ribs }, (_, i) => `M${x + ((i + 0.5) * width) / ribs} ${y}v${height}`).join('');
 }

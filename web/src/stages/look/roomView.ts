@@ -198,7 +198,14 @@ export function createView(host: HTMLElement, onWalking: (now: boolean) => void)
       body.lookAt(place([l.at[0] + ax, l.at[1] + ay, l.at[2] + Math.tan((l.tiltDeg * Math.PI) / 180)]));
       room.add(body);
     }
-    const cloths = { absorber: '--teal', scatter: '--plum', board: '--slate' } as const;
+    const cloths = {
+      absorber: '--teal',
+      corner: '--teal',
+      membrane: '--teal',
+      port: '--teal',
+      scatter: '--plum',
+      board: '--slate',
+    } as const;
     for (const piece of setting.hung) {
       const cloth = new MeshLambertMaterial({ color: colour(cloths[piece.kind]), side: DoubleSide });
       for (const plate of piecePlates(setting, piece)) {

@@ -13,7 +13,14 @@ const nameOf = (face: string) => setting.value.faces.find((f) => f.id === face)?
 const chosen = computed(() =>
   session.selection?.kind === 'hung' ? pieces.value.find((p) => p.id === session.selection!.id) : undefined,
 );
-const KIND: Record<HungPiece['kind'], string> = { absorber: 'absorbs', scatter: 'scatters', board: 'sends elsewhere' };
+const KIND: Record<HungPiece['kind'], string> = {
+  absorber: 'absorbs',
+  corner: 'corner',
+  membrane: 'membrane box',
+  port: 'port box',
+  scatter: 'scatters',
+  board: 'sends elsewhere',
+};
 function set(values: Partial<HungPiece>): void {
   if (chosen.value) doc.run({ type: 'hang', pieces: [{ ...chosen.value, ...values }] });
 }

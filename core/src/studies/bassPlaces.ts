@@ -1,0 +1,333 @@
+/**
+ * Where head and subwoofers do best: evenness and consistency over the plan, and the best places for one, two and four
+ * subwoofers among those people can use: corners, wall middles, quarter points, and a few free on the floor.
+ */
+import { clipConvex, overlapping, boundsOf } from '../geometry/clip';
+import { insideOutline } from '../geometry/polygon';
+import type { Vec2, Vec3 } from '../geometry/vector';
+import { plainLoudspeaker } from '../project/create';
+import { headPoints, isSub, levels, playing, SPREAD_RANGE, together } from './bassAnswer';
+import { feedOf } from './bassFeed';
+import { placeSpread, smoothed, SWING_SCHOOLS, swingOf, unevenness } from './bassJudge';
+import type { PlacesAnswer, SubLayout, SubPlace } from './bassTypes';
+import type { PlacedLoudspeaker, Setting } from './setting';
+import { doorSwings } from './survey';
+import type { Response, Solution } from './waveEngine';
+
+/** Between the front of a subwoofer's box and a wall behind it, beside its depth, m. */
+const BEHIND = 0.03;
+const MOST_CANDIDATES = 26;
+/** Levels tried about the one that meets the mains, dB. */
+const GAINS = [-4, 0, 4];
+/** Weight of a decibel of spread over the head's range against one of swing. */
+const SPREAD_WEIGHT = 0.7;
+const EVEN_RANGE = [30, 150] as const;
+const MAP_STEP = 0.2;
+const HEAD_CLEAR = 0.4;
+const BEST = 3;
+
+/** A subwoofer as the project has one, or a plain one of its size. */
+export function modelSub(setting: Setting): PlacedLoudspeaker {
+  const own = setting.loudspeakers.find(isSub);
+  if (own) return own;
+  const box = { width: 0.36, depth: 0.38, height: 0.38 };
+  const l = plainLoudspeaker('sub', 'W', {
+    role: 'sub',
+    axisHeight: 0.19,
+    box,
+    axisInBox: 0.19,
+    lowCornerHz: 25,
+    feed: { gainDb: 0, delayMs: 0, inverted: false, crossover: { hz: 80, slopeDb: 24 } },
+  });
+  return { ...l, at: [0, 0, 0.19] };
+}
+
+const SIDE_WORDS: Record<string, string> = {
+  front: 'front wall',
+  rear: 'rear wall',
+  left: 'left wall',
+  right: 'right wall',
+};
+
+/** Practical places, the acoustic centre of each; those on doors' ground, in furniture or outside are left out. */
+export function subCandidates(setting: Setting): SubPlace[] {
+  const plan = setting.solid.plan.map((c) => c.at);
+  const { box } = modelSub(setting);
+  const inset = box.depth + BEHIND;
+  const half = box.width / 2;
+  const list: SubPlace[] = [];
+  const taken = [
+    ...doorSwings(setting.room).map((s) => s.outline),
+    ...setting.objects.filter((o) => o.faces.length > 0 && o.low < box.height).map((o) => o.outline),
+  ];
+  const around = ([x, y]: Vec2): Vec2[] => [
+    [x - half, y - half],
+    [x + half, y - half],
+    [x + half, y + half],
+    [x - half, y + half],
+  ];
+  const fits = (p: Vec2) => {
+    const outline = around(p);
+    if (!outline.every((c) => insideOutline(c, plan))) return false;
+    return !taken.some((t) => overlapping(boundsOf(t), boundsOf(outline)) && clipConvex(t, outline).length > 2);
+  };
+  const add = (name: string, at: Vec2) => {
+    if (fits(at) && list.every((o) => Math.hypot(o.at[0] - at[0], o.at[1] - at[1]) > 0.3)) list.push({ name, at });
+  };
+  const walls = setting.faces.filter((f) => f.kind === 'wall' && f.foot && f.length > 0.9);
+  for (const wall of walls) {
+    const [right, left] = wall.foot!;
+    const along: Vec2 = [(right[0] - left[0]) / wall.length, (right[1] - left[1]) / wall.length];
+    // Seen from the room left to right, the room lies on the side the normal of the strip points to.
+    const inwards: Vec2 = insideOutline(
+      [(left[0] + right[0]) / 2 - along[1] * 0.1, (left[1] + right[1]) / 2 + along[0] * 0.1],
+      plan,
+    )
+      ? [-along[1], along[0]]
+      : [along[1], -along[0]];
+    const name = SIDE_WORDS[wall.name] ?? wall.name;
+    const end = Math.max(inset, half) + 0.02;
+    for (const [part, words] of [
+      [0, 'left end'],
+      [0.25, 'a quarter from its left'],
+      [0.5, 'middle'],
+      [0.75, 'a quarter from its right'],
+      [1, 'right end'],
+    ] as const) {
+      const u = part === 0 ? end : part === 1 ? wall.length - end : part * wall.length;
+      add(`${name}, ${words}`, [
+        left[0] + along[0] * u + inwards[0] * inset,
+        left[1] + along[1] * u + inwards[1] * inset,
+      ]);
+    }
+  }
+  const b = boundsOf(plan);
+  for (const [fx, fy] of [
+    [0.25, 0.25],
+    [0.75, 0.25],
+    [0.25, 0.75],
+    [0.75, 0.75],
+  ] as const) {
+    add(`free, ${fx < 0.5 ? 'left' : 'right'} ${fy < 0.5 ? 'front' : 'rear'} quarter`, [
+      b.left + fx * (b.right - b.left),
+      b.low + fy * (b.high - b.low),
+    ]);
+  }
+  return list.slice(0, MOST_CANDIDATES);
+}
+
+interface Judged {
+  swingDb: number;
+  spreadDb: number;
+  cost: number;
+}
+
+function judge(axis: ArrayLike<number>, responses: readonly Response[]): Judged {
+  const curves = responses.map((r) => smoothed(axis, levels(r), 12));
+  const swingDb = swingOf(axis, levels(responses[0]!), SWING_SCHOOLS[0]!)?.swingDb ?? 0;
+  const spreadDb = placeSpread(axis, curves, ...SPREAD_RANGE);
+  const even = unevenness(axis, curves[0]!, ...EVEN_RANGE);
+  return { swingDb, spreadDb, cost: (swingDb + 2 * even) / 2 + SPREAD_WEIGHT * spreadDb };
+}
+
+const meanLevel = (axis: ArrayLike<number>, r: Response, from: number, to: number): number => {
+  let [sum, n] = [0, 0];
+  for (let q = 0; q < axis.length; q++) {
+    if (axis[q]! < from || axis[q]! > to) continue;
+    sum += r.re[q]! ** 2 + r.im[q]! ** 2;
+    n += 1;
+  }
+  return 10 * Math.log10(Math.max(1e-12, sum / Math.max(1, n)));
+};
+
+export async function bassPlaces(
+  setting: Setting,
+  solution: Solution,
+  progress: (part: number) => void,
+): Promise<PlacesAnswer> {
+  const axis = solution.frequencies;
+  const list = playing(setting);
+  const mains = list.filter((l) => !isSub(l));
+  const subs = list.filter(isSub);
+  const points = headPoints(setting.head, setting.project.listening.range);
+  await solution.amplitudes([...list.map((l) => l.at), ...points]);
+  progress(0.9);
+  const sum = (of: readonly PlacedLoudspeaker[], at: Vec3) =>
+    together(
+      axis,
+      solution.between(of.map((l) => [l.at, at] as const)).map((response, i) => ({ loudspeaker: of[i]!, response })),
+    );
+  const ofMains = points.map((p) => sum(mains, p));
+
+  const model = modelSub(setting);
+  const height = model.axisHeight;
+  const candidates = subCandidates(setting);
+  const plain: PlacedLoudspeaker = { ...model, feed: { ...model.feed, gainDb: 0, delayMs: 0, inverted: false } };
+  const from = candidates.map((c) => {
+    const at: Vec3 = [c.at[0], c.at[1], (setting.solid.floorAt(c.at) ?? 0) + height];
+    return points.map((p) => sum([{ ...plain, at }], p));
+  });
+  const edge = model.feed.crossover?.hz ?? 80;
+  const wanted = mains.length > 0 ? meanLevel(axis, ofMains[0]!, edge, 2 * edge) : 0;
+  const layoutOf = (picks: readonly number[]): SubLayout => {
+    const joint = points.map((_, p) => add(picks.map((i) => from[i]![p]!)));
+    const offset = mains.length > 0 ? wanted - meanLevel(axis, joint[0]!, 30, edge) : 0;
+    let best: SubLayout | null = null;
+    for (const extra of mains.length > 0 ? GAINS : [0]) {
+      const g = 10 ** ((offset + extra) / 20);
+      const judged = judge(
+        axis,
+        joint.map((r, p) => add([scaled(r, g), ...(mains.length > 0 ? [ofMains[p]!] : [])])),
+      );
+      if (!best || judged.cost < best.cost) {
+        best = { places: picks.map((i) => candidates[i]!), gainDb: offset + extra, ...judged };
+      }
+    }
+    return best!;
+  };
+  const byCost = (a: SubLayout, b: SubLayout) => a.cost - b.cost;
+  const ones = candidates
+    .map((_, i) => ({ picks: [i], layout: layoutOf([i]) }))
+    .sort((a, b) => byCost(a.layout, b.layout));
+  progress(0.92);
+  const pairs: { picks: number[]; layout: SubLayout }[] = [];
+  for (let i = 0; i < candidates.length; i++)
+    for (let j = 0; j < i; j++) pairs.push({ picks: [j, i], layout: layoutOf([j, i]) });
+  pairs.sort((a, b) => byCost(a.layout, b.layout));
+  progress(0.95);
+  const fours: { picks: number[]; layout: SubLayout }[] = [];
+  const seen = new Set<string>();
+  const good = pairs.slice(0, 18);
+  for (let i = 0; i < good.length; i++) {
+    for (let j = 0; j < i; j++) {
+      const picks = [...new Set([...good[i]!.picks, ...good[j]!.picks])].sort((a, b) => a - b);
+      if (picks.length !== 4 || seen.has(picks.join())) continue;
+      seen.add(picks.join());
+      fours.push({ picks, layout: layoutOf(picks) });
+    }
+  }
+  fours.sort((a, b) => byCost(a.layout, b.layout));
+  progress(0.98);
+
+  const without = judge(axis, ofMains);
+  const now =
+    subs.length > 0
+      ? judge(
+          axis,
+          points.map((p) => sum(list, p)),
+        )
+      : without;
+  const standing = subs.map((l): SubPlace => ({ name: l.letter, at: [l.at[0], l.at[1]] }));
+  const map = await evenness(setting, solution, list);
+  return {
+    ...map,
+    now: { places: standing, gainDb: subs[0]?.feed.gainDb ?? 0, ...now },
+    without: { places: [], gainDb: 0, ...without },
+    layouts: [
+      { count: 1, best: ones.slice(0, BEST).map((o) => o.layout) },
+      { count: 2, best: pairs.slice(0, BEST).map((o) => o.layout) },
+      { count: 4, best: fours.slice(0, BEST).map((o) => o.layout) },
+    ],
+  };
+}
+
+function add(list: readonly Response[]): Response {
+  const n = list[0]!.re.length;
+  const [re, im] = [new Float64Array(n), new Float64Array(n)];
+  for (const r of list) {
+    for (let q = 0; q < n; q++) {
+      re[q]! += r.re[q]!;
+      im[q]! += r.im[q]!;
+    }
+  }
+  return { re, im };
+}
+
+const scaled = (r: Response, g: number): Response => ({ re: r.re.map((v) => g * v), im: r.im.map((v) => g * v) });
+
+/** Evenness of every head place on a grid, and how much its neighbours differ from it. */
+async function evenness(
+  setting: Setting,
+  solution: Solution,
+  list: readonly PlacedLoudspeaker[],
+): Promise<Pick<PlacesAnswer, 'map' | 'best'>> {
+  const axis = solution.frequencies;
+  const plan = setting.solid.plan.map((c) => c.at);
+  const box = boundsOf(plan);
+  const [columns, rows] = [box.right - box.left, box.high - box.low].map((l) => Math.max(2, Math.floor(l / MAP_STEP)));
+  const step = Math.max((box.right - box.left) / columns!, (box.high - box.low) / rows!);
+  const first: Vec2 = [box.left + step / 2, box.low + step / 2];
+  const found = await solution.amplitudes(list.map((l) => l.at));
+  const n = solution.modes.count;
+  const top = axis.findIndex((f) => f > EVEN_RANGE[1]);
+  const used = top < 0 ? axis.length : top;
+  // All loudspeakers as they are fed, one amplitude a mode and frequency.
+  const [re, im] = [new Float64Array(used * n), new Float64Array(used * n)];
+  list.forEach((l, s) => {
+    for (let q = 0; q < used; q++) {
+      const h = feedOf(l, axis[q]!);
+      for (let m = 0, k = q * n; m < n; m++, k++) {
+        re[k]! += h.re * found.re[s]![k]! - h.im * found.im[s]![k]!;
+        im[k]! += h.re * found.im[s]![k]! + h.im * found.re[s]![k]!;
+      }
+    }
+  });
+  const short = Array.from(axis.subarray(0, used));
+  const curves: (Float64Array | null)[] = [];
+  const ears = setting.project.listening.head.earHeight;
+  for (let j = 0; j < rows!; j++) {
+    for (let i = 0; i < columns!; i++) {
+      const p: Vec2 = [first[0] + i * step, first[1] + j * step];
+      const clear = [
+        [HEAD_CLEAR, 0],
+        [-HEAD_CLEAR, 0],
+        [0, HEAD_CLEAR],
+        [0, -HEAD_CLEAR],
+      ].every(([dx, dy]) => insideOutline([p[0] + dx!, p[1] + dy!], plan));
+      const floor = setting.solid.floorAt(p);
+      if (!clear || floor === null) {
+        curves.push(null);
+        continue;
+      }
+      const phi = solution.shapes([p[0], p[1], floor + ears]);
+      const level = new Float64Array(used);
+      for (let q = 0; q < used; q++) {
+        let [sr, si] = [0, 0];
+        for (let m = 0, k = q * n; m < n; m++, k++) {
+          sr += re[k]! * phi[m]!;
+          si += im[k]! * phi[m]!;
+        }
+        level[q] = 10 * Math.log10(Math.max(1e-12, sr * sr + si * si)) + 20 * Math.log10(4 * Math.PI);
+      }
+      curves.push(smoothed(short, level, 12));
+    }
+  }
+  const even = Float32Array.from(curves, (c) => (c ? unevenness(short, c, ...EVEN_RANGE) : NaN));
+  const alike = Float32Array.from(curves, (c, k) => {
+    if (!c) return NaN;
+    const [i, j] = [k % columns!, Math.floor(k / columns!)];
+    const near = [c];
+    for (const [dx, dy] of [
+      [1, 0],
+      [-1, 0],
+      [0, 1],
+      [0, -1],
+    ] as const) {
+      const [x, y] = [i + dx, j + dy];
+      const other = x >= 0 && y >= 0 && x < columns! && y < rows! ? curves[y * columns! + x] : null;
+      if (other) near.push(other);
+    }
+    return near.length > 1 ? placeSpread(short, near, ...SPREAD_RANGE) : NaN;
+  });
+  let best: PlacesAnswer['best'] = null;
+  even.forEach((v, k) => {
+    if (Number.isNaN(v) || Number.isNaN(alike[k]!)) return;
+    if (best && v >= best.evenness) return;
+    best = {
+      head: [first[0] + (k % columns!) * step, first[1] + Math.floor(k / columns!) * step],
+      evenness: v,
+      consistency: alike[k]!,
+    };
+  });
+  return { map: { from: first, step, columns: columns!, rows: rows!, evenness: even, consistency: alike }, best };
+}

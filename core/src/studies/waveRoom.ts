@@ -1,0 +1,266 @@
+/** The room of a setting as the wave solver takes it: its air, what damps it and where, and how far up it is solved. */
+import type { Layer } from '../absorbers/layers';
+import { surfaceImpedance } from '../absorbers/layers';
+import { clipConvex } from '../geometry/clip';
+import { volumeByDivergence } from '../geometry/solid';
+import { faceOutline, faceStretch, localToFace } from '../geometry/unfold';
+import type { Vec2 } from '../geometry/vector';
+import { type Complex, complex, divide } from '../numerics/complex';
+import type { Linalg } from '../numerics/linalg/types';
+import { shapeOf } from '../project/shape';
+import { OCTAVE_MIDBANDS } from '../quantities/bands';
+import type { Damper } from '../waves/damped';
+import { COARSE_SPACING, expectedModes, type RoomModes, SPACING } from '../waves/modes';
+import { type Block, openAir, type OpenAir } from '../waves/openAir';
+import { addPoints, couplingBytes, couplings, type SurfacePoints } from '../waves/surfaces';
+import { BOARD_ALPHA, pieceLayers, SCATTER } from './hung';
+import type { RoomSetting, Setting, SettingFace } from './setting';
+
+export type Quality = 'coarse' | 'full';
+
+/** A thing is cut out of the air when it is at least so thick each way, m, and so large, m³. */
+const LEAST_SIDE = 0.25;
+const LEAST_BLOCK = 0.08;
+
+/** Most modes the damped system is built of. */
+export const MOST_MODES = 380;
+export const LOWEST_HZ = 15;
+const TOP_HZ = { full: 250, coarse: 120 } as const;
+/** Modes are kept to so much over the highest frequency answered. */
+export const OVER = 1.4;
+/** Rooms in which less than this can be answered are refused, Hz. */
+export const LEAST_TOP_HZ = 60;
+/** Volume of the prisms against that of the faces: more than this part apart, the faces do not close. */
+const CLOSED = 0.005;
+
+export interface WaveRoom {
+  air: OpenAir;
+  /** Highest frequency answered, Hz; modes are solved to {@link OVER} times it. */
+  top: number;
+  spacing: number;
+  c: number;
+  surface: number;
+  edges: number;
+  /** What the modes depend on, as text. */
+  key: string;
+}
+
+export type RoomRefusal =
+  | { reason: 'leaks'; volume: number; faces: number }
+  | { reason: 'too-large'; volume: number; top: number; limit: number };
+
+/** Furniture that stands in the way of long waves. Soft things are let through: they absorb instead. */
+function blocksOf(setting: RoomSetting): Block[] {
+  return setting.objects.flatMap((o): Block[] => {
+    if (o.faces.length === 0 || o.kind === 'sofa' || o.kind === 'bed' || o.kind === 'gobo') return [];
+    const [a, b, c] = [o.outline[0]!, o.outline[1]!, o.outline[2]!];
+    const sides = [Math.hypot(b[0] - a[0], b[1] - a[1]), Math.hypot(c[0] - b[0], c[1] - b[1]), o.high - o.low];
+    if (Math.min(...sides) < LEAST_SIDE || sides.reduce((p, s) => p * s, 1) < LEAST_BLOCK) return [];
+    return [{ outline: o.outline, low: o.low, high: o.high }];
+  });
+}
+
+/** Whether a thing is cut out of the air. */
+export function isBlock(setting: RoomSetting, id: string): boolean {
+  const o = setting.objects.find((t) => t.id === id);
+  return !!o && blocksOf({ ...setting, objects: [o] }).length > 0;
+}
+
+export function waveRoomOf(setting: Setting, quality: Quality): WaveRoom | { refused: RoomRefusal } {
+  const { solid, frame, c } = setting;
+  const shape = shapeOf(setting.surveyed, (p) => frame.toListener(p));
+  const hollow = openAir(shape);
+  const faces = volumeByDivergence(solid.faces);
+  if (Math.abs(hollow.volume - faces) > CLOSED * hollow.volume) {
+    return { refused: { reason: 'leaks', volume: hollow.volume, faces } };
+  }
+  const air = openAir(shape, blocksOf(setting));
+  const around = solid.plan.reduce((s, p, i) => {
+    const q = solid.plan[(i + 1) % solid.plan.length]!.at;
+    return s + Math.hypot(q[0] - p.at[0], q[1] - p.at[1]);
+  }, 0);
+  const edges = 2 * around + solid.plan.length * solid.height;
+  let top: number = TOP_HZ[quality];
+  while (top > 0 && expectedModes(air.volume, solid.surfaceArea, edges, OVER * top, c) > MOST_MODES) top -= 1;
+  if (top < LEAST_TOP_HZ) {
+    return { refused: { reason: 'too-large', volume: air.volume, top, limit: LEAST_TOP_HZ } };
+  }
+  // As many points a wavelength in a hall as in a small room.
+  const scale = TOP_HZ.full / Math.min(TOP_HZ.full, top);
+  const spacing =
+    quality === 'full' ? SPACING * scale : Math.max(COARSE_SPACING, (COARSE_SPACING * TOP_HZ.coarse) / top);
+  return {
+    air,
+    top,
+    spacing,
+    c,
+    surface: solid.surfaceArea,
+    edges,
+    key: JSON.stringify([air.prisms, spacing, top, c]),
+  };
+}
+
+/** Octaves that matter below the solver's highest frequency: 63 to 500 Hz. */
+const ROOM_OCTAVES = 4;
+
+/** Weight of an octave's value at a frequency: straight over the logarithm between octaves, held at the ends; they sum to 1. */
+export function octaveShare(octave: number, frequency: number): number {
+  const x = Math.min(ROOM_OCTAVES - 1, Math.max(0, Math.log2(frequency / OCTAVE_MIDBANDS[0]!)));
+  return Math.max(0, 1 - Math.abs(x - octave));
+}
+
+export const layersBeta = (layers: readonly Layer[], f: number, rho: number, c: number): Complex =>
+  divide(complex(1), surfaceImpedance(layers, f, 0, { rho0: rho, c0: c }));
+
+export interface NamedDamper extends Damper {
+  /** Of hung pieces what they are made of; null for the room itself. */
+  piece: string | null;
+}
+
+/** The strip of the neighbouring wall a corner fill stands before; null when its wall's end meets none. */
+export function cornerTwin(
+  setting: RoomSetting,
+  face: SettingFace,
+  box: { left: number; right: number; low: number; high: number },
+) {
+  if (!face.foot) return null;
+  const atLeft = box.left < face.length - box.right;
+  const corner = atLeft ? face.foot[1] : face.foot[0];
+  const near = (a: Vec2, b: Vec2) => Math.hypot(a[0] - b[0], a[1] - b[1]) < 1e-6;
+  const other = setting.faces.find(
+    (f) => f !== face && f.kind === 'wall' && f.foot && near(f.foot[atLeft ? 0 : 1], corner),
+  );
+  if (!other) return null;
+  const width = box.right - box.left;
+  const [left, right] = atLeft ? [other.length - width, other.length] : [0, width];
+  const rectangle: Vec2[] = [
+    [left, box.low],
+    [right, box.low],
+    [right, box.high],
+    [left, box.high],
+  ];
+  return { face: other, outline: clipConvex(faceOutline(other), rectangle) };
+}
+
+/** A patch of a definite kind somewhere on a face: what it adds to the wall. */
+export interface PatchPlan {
+  /** Alike for pieces that are made alike. */
+  make: string;
+  points: SurfacePoints;
+  beta: (f: number) => Complex;
+}
+
+/** Points over an outline on a face. */
+export function pointsOn(
+  face: SettingFace,
+  outline: readonly Vec2[],
+  into: SurfacePoints = [],
+  sign: 1 | -1 = 1,
+): SurfacePoints {
+  addPoints(into, outline, (p) => localToFace(face, p), faceStretch(face), sign);
+  return into;
+}
+
+/** What hung pieces add, each by itself. */
+export function hungPatches(setting: Setting): PatchPlan[] {
+  const { flowResistivity } = setting.project.treatment.panel;
+  return setting.hung.map((piece): PatchPlan => {
+    const face = setting.faces.find((f) => f.id === piece.face)!;
+    const layers = pieceLayers(piece, flowResistivity);
+    const points = pointsOn(face, piece.outline);
+    if (piece.kind === 'corner') {
+      const twin = cornerTwin(setting, face, piece.box);
+      if (twin && twin.outline.length > 2) pointsOn(twin.face, twin.outline, points);
+    }
+    const typical = (piece.kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA) / 8;
+    // Both walls look into one corner fill: each has half of it.
+    const share = piece.kind === 'corner' ? 0.5 : 1;
+    return {
+      make: JSON.stringify([piece.kind, layers, share]),
+      points,
+      beta: (f) => {
+        if (layers.length === 0) return complex(typical);
+        const b = layersBeta(layers, f, setting.rho, setting.c);
+        return { re: share * b.re, im: share * b.im };
+      },
+    };
+  });
+}
+
+/** Points that stand for soft things that absorb, alike ones together: β S with α = 8 Re β. */
+function thingPatches(setting: Setting): { points: SurfacePoints; alpha: number[] }[] {
+  const groups = new Map<string, { points: SurfacePoints; alpha: number[] }>();
+  for (const o of setting.objects) {
+    if (o.absorption.every((a) => a === 0)) continue;
+    const n = o.outline.length;
+    const [x, y] = [0, 1].map((i) => o.outline.reduce((s, p) => s + p[i]! / n, 0));
+    const key = JSON.stringify(o.absorption);
+    if (!groups.has(key)) groups.set(key, { points: [], alpha: o.absorption });
+    groups.get(key)!.points.push(x!, y!, isBlock(setting, o.id) ? o.high : (o.low + o.high) / 2, 1);
+  }
+  return [...groups.values()];
+}
+
+/** Everything the damping depends on beside the modes, as text. */
+export function damperKey(setting: Setting): string {
+  return JSON.stringify([
+    setting.faces.map((f) => [f.material.alpha, f.parts.map((p) => [p.material?.alpha, p.outline])]),
+    setting.objects.map((o) => [o.outline, o.absorption]),
+    setting.project.treatment.hung,
+    setting.project.treatment.panel.flowResistivity,
+  ]);
+}
+
+/**
+ * All that damps the room: its materials, its things, and what hangs, by its make (its wall goes on absorbing behind it).
+ */
+export async function dampersOf(
+  setting: Setting,
+  modes: RoomModes,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<NamedDamper[]> {
+  const materials = new Map<string, { points: SurfacePoints; alpha: readonly number[] }>();
+  const of = (id: string, alpha: readonly number[]) => {
+    if (!materials.has(id)) materials.set(id, { points: [], alpha });
+    return materials.get(id)!.points;
+  };
+  for (const face of setting.faces) {
+    const own = of(face.material.id, face.material.alpha);
+    pointsOn(face, faceOutline(face), own);
+    for (const part of face.parts) {
+      if (!part.material || part.outline.length < 3) continue;
+      pointsOn(face, part.outline, own, -1);
+      pointsOn(face, part.outline, of(part.material.id, part.material.alpha));
+    }
+  }
+  const couplingOf = async (points: SurfacePoints) => {
+    const la = await load(couplingBytes(points.length / 4, modes.count));
+    return couplings(la, modes, points);
+  };
+  // Octave values run straight between octaves: all that is the room's own is one matrix an octave, faded over.
+  const octaves = OCTAVE_MIDBANDS.slice(0, ROOM_OCTAVES).map((): Float32Array | null => null);
+  for (const { points, alpha } of [...materials.values(), ...thingPatches(setting)]) {
+    if (points.length === 0) continue;
+    const coupling = await couplingOf(points);
+    octaves.forEach((_, o) => {
+      const sum = (octaves[o] ??= new Float32Array(coupling.length));
+      // α = 8 Re β, the limit of small admittances.
+      const beta = alpha[o]! / 8;
+      for (let i = 0; i < sum.length; i++) sum[i]! += beta * coupling[i]!;
+    });
+  }
+  const list = octaves.flatMap((coupling, o): NamedDamper[] =>
+    coupling ? [{ piece: null, coupling, beta: (f) => complex(octaveShare(o, f)) }] : [],
+  );
+  // Pieces of one make damp alike: together they are one matrix.
+  const makes = new Map<string, PatchPlan>();
+  for (const patch of hungPatches(setting)) {
+    const known = makes.get(patch.make);
+    if (known) known.points.push(...patch.points);
+    else makes.set(patch.make, { ...patch, points: [...patch.points] });
+  }
+  for (const { make, points, beta } of makes.values()) {
+    if (points.length > 0) list.push({ piece: make, coupling: await couplingOf(points), beta });
+  }
+  return list;
+}
