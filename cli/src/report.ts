@@ -44,6 +44,7 @@ export async function reportOf(project: Project) {
     decay: decay.result,
     build: build.result,
     verdict: verdict({
+      swing: null,
       symmetry: survey.result.symmetry,
       seat: seat.result,
       bass: bass.result,

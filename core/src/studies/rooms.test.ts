@@ -326,6 +326,7 @@ describe('symmetry', () => {
     const p = edited(plainBox(), { type: 'insert-recess', wall: 'B', from: 2, width: 1, depth: -0.35 });
     const setting = settingOf(p);
     const [first] = verdict({
+      swing: null,
       seat: studySeat(p, setting).result,
       bass: studyBass(p, setting).result,
       marks: studyMarks(p, setting).result,

@@ -353,6 +353,7 @@ describe('the verdict', () => {
       const setting = settingOf(project);
       const marks = studyMarks(project, setting);
       const measures = verdict({
+        swing: null,
         symmetry: studySymmetry(setting).result,
         seat: studySeat(project, setting).result,
         bass: studyBass(project, setting).result,

@@ -1,5 +1,6 @@
 /** The verdict: a handful of live measures of the whole room, each a figure, a word and where to mend it. */
 import { type BassResult, lengthNulls } from './bass';
+import type { SwingVerdict } from './bassTypes';
 import type { DecayResult } from './decayTypes';
 import type { MarksResult } from './marks';
 import { SEAT_LIMITS, type SeatResult } from './seat';
@@ -7,7 +8,7 @@ import type { SymmetryResult } from './symmetry';
 
 export type Tone = 'good' | 'fair' | 'bad';
 export type StageId = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'build';
-export type MeasureId = 'symmetry' | 'seat' | 'notch' | 'bass' | 'mark' | 'decay' | 'cover' | 'panels';
+export type MeasureId = 'symmetry' | 'seat' | 'notch' | 'bass' | 'swing' | 'mark' | 'decay' | 'cover' | 'panels';
 
 export interface Measure {
   id: MeasureId;
@@ -28,6 +29,8 @@ export interface VerdictParts {
   seat: SeatResult;
   bass: BassResult;
   marks: MarksResult;
+  /** Swing of the low response by the wave solver; null until it has been asked. */
+  swing: SwingVerdict | null;
   /** Null while it is being computed for the first time. */
   decay: DecayResult | null;
 }
@@ -71,7 +74,7 @@ function symmetryMeasure(seat: SeatResult, room: SymmetryResult): Measure {
 }
 
 /** The measures in the order of the work. Lengths in cm, levels in dB, times in s. */
-export function verdict({ symmetry, seat, bass, marks, decay }: VerdictParts): Measure[] {
+export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictParts): Measure[] {
   const measures: Measure[] = [symmetryMeasure(seat, symmetry)];
   const part = seat.headPart;
   const centre = Math.abs(part - 0.5) <= SEAT_LIMITS.centreNull;
@@ -110,16 +113,28 @@ export function verdict({ symmetry, seat, bass, marks, decay }: VerdictParts): M
     detail: notch ? `${notch.loudspeaker} ${notch.f.toFixed(0)} Hz` : '',
   });
   const nulls = lengthNulls(bass.modes);
-  measures.push({
-    id: 'bass',
-    stage: 'bass',
-    value: bass.box ? nulls.length : null,
-    unit: nulls.length === 1 ? 'null' : 'nulls',
-    digits: 0,
-    word: !bass.box ? 'no box' : nulls.length === 0 ? 'clear' : 'at the seat',
-    tone: !bass.box ? 'fair' : nulls.length === 0 ? 'good' : 'bad',
-    detail: nulls[0] ? `${nulls[0].f.toFixed(0)} Hz` : '',
-  });
+  if (swing) {
+    measures.push({
+      id: 'swing',
+      stage: 'bass',
+      value: swing.swingDb,
+      unit: '± dB',
+      digits: 1,
+      word: swing.met ? 'even' : swing.swingDb <= 9 ? 'uneven' : 'wild',
+      tone: swing.met ? 'good' : swing.swingDb <= 9 ? 'fair' : 'bad',
+      detail: `${swing.lowHz.toFixed(0)} Hz`,
+    });
+  } else
+    measures.push({
+      id: 'bass',
+      stage: 'bass',
+      value: bass.box ? nulls.length : null,
+      unit: nulls.length === 1 ? 'null' : 'nulls',
+      digits: 0,
+      word: !bass.box ? 'no box' : nulls.length === 0 ? 'clear' : 'at the seat',
+      tone: !bass.box ? 'fair' : nulls.length === 0 ? 'good' : 'bad',
+      detail: nulls[0] ? `${nulls[0].f.toFixed(0)} Hz` : '',
+    });
   const bare = marks.worstBare;
   measures.push({
     id: 'mark',

@@ -12,6 +12,7 @@ import { dimensionsOf } from './dimensions';
 import { boardLayout, offSheet, onSheet, planLayout, type Sheet } from './layout';
 import CostLayer from './layers/CostLayer.vue';
 import EditLayer from './layers/EditLayer.vue';
+import FaceFieldLayer from './layers/FaceFieldLayer.vue';
 import FieldLayer from './layers/FieldLayer.vue';
 import OpeningsLayer from './layers/OpeningsLayer.vue';
 import PanelLayer from './layers/PanelLayer.vue';
@@ -323,6 +324,13 @@ function onGround(event: PointerEvent): void {
           @select="emit('select', $event)"
           @press="pressPart"
           @key="(e, id, at) => key(e, 'part', id, at, true)"
+        />
+        <FaceFieldLayer
+          v-if="scene.faceFields.length > 0"
+          :fields="scene.faceFields"
+          :room="room"
+          :strip="strip"
+          :ceiling="layout.ceiling"
         />
         <PanelLayer
           :panels="wallPanels"

@@ -27,6 +27,7 @@ const scene = (over: Partial<BoardScene> = {}): BoardScene => ({
   marks,
   panels: [],
   field: null,
+  faceFields: [],
   costs: null,
   routes: [],
   selected: null,

@@ -26,6 +26,15 @@ export interface PressureField {
   rows: number;
 }
 
+/** Pressure over a face, in its own coordinates: rows from its foot (ceilings: from the front wall). */
+export interface FaceField extends PressureField {
+  face: string;
+  left: number;
+  low: number;
+  width: number;
+  height: number;
+}
+
 /** A way of sound drawn over the plan beside those of the marks. */
 export interface BoardRoute {
   id: string;
@@ -71,6 +80,8 @@ export interface BoardScene {
   marks: readonly Mark[];
   panels: readonly BoardPanel[];
   field: PressureField | null;
+  /** The same over walls and ceiling. */
+  faceFields: readonly FaceField[];
   costs: CostMap | null;
   routes: readonly BoardRoute[];
   selected: Chosen | null;

@@ -10,6 +10,7 @@ import type {
   BoardScene,
   Chosen,
   CostMap,
+  FaceField,
   Move,
   PressureField,
   TapeTrace,
@@ -27,6 +28,7 @@ export interface BoardOptions {
   /** Whether corners and walls, or furniture and openings, can be moved. */
   edit?: () => 'plan' | 'things' | null;
   field?: () => PressureField | null;
+  faceFields?: () => readonly FaceField[];
   costs?: () => CostMap | null;
   routes?: () => readonly BoardRoute[];
   trace?: () => TapeTrace | null;
@@ -98,6 +100,7 @@ export function useBoard(options: BoardOptions) {
       marks: options.marks ? q.marks.result.marks : [],
       panels: options.panels ? panels.value : [],
       field: options.field?.() ?? null,
+      faceFields: options.faceFields?.() ?? [],
       costs: options.costs?.() ?? null,
       routes: options.routes?.() ?? [],
       selected: session.selection,

@@ -17,6 +17,7 @@ import type { Issue, Study } from '@tawny/core/studies/types';
 import { type Measure, type MeasureId, type StageId, verdict } from '@tawny/core/studies/verdict';
 import { createStudyClient } from '../workers/client';
 import { startWorker } from '../workers/start';
+import { useBass } from './bass';
 import { useDocument } from './document';
 import { useSession } from './session';
 
@@ -51,6 +52,7 @@ export function stageOfIssue(issue: Issue): StageId {
 export const useResults = defineStore('results', () => {
   const document = useDocument();
   const session = useSession();
+  const bass = useBass();
 
   /**
    * Everything cheap. Each study is computed when somebody first asks for it, so that a drag costs only what is on the
@@ -166,6 +168,7 @@ export const useResults = defineStore('results', () => {
           symmetry: calm.value.survey.result.symmetry,
           seat: calm.value.seat.result,
           bass: calm.value.bass.result,
+          swing: (bass.current.value && bass.solved.value?.answer.swings[0]) || null,
           marks: calm.value.marks.result,
           decay: decay.value?.result ?? null,
         })

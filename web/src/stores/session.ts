@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
-import type { MarksPart, SeatPart, SurveyPart } from '../words/stages';
+import type { BassPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
 
 export interface Selection {
   kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip' | 'hung';
@@ -50,6 +50,9 @@ export const useSession = defineStore('session', () => {
   /** Octave (63 Hz is 0) the arrival plot shows; null: mean of 500 Hz–4 kHz. */
   const arrivalOctave = ref<number | null>(null);
   const seatPart = ref<SeatPart>('place');
+  const bassPart = ref<BassPart>('response');
+  /** Frequency pointed at in Bass, Hz; a mode chosen there is in `selection`. */
+  const bassHz = ref<number | null>(null);
   const working = ref<Working | null>(null);
   const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
   const refusal = ref<{ file: string; problems: { path: string; message: string }[] } | null>(null);
@@ -80,6 +83,8 @@ export const useSession = defineStore('session', () => {
     surveyPart,
     marksPart,
     seatPart,
+    bassPart,
+    bassHz,
     arrivalOctave,
     working,
     message,

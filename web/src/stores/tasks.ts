@@ -59,6 +59,7 @@ function createTask<K extends StudyKind>(kind: K): Task<K> {
 const tasks = {
   secondOrder: createTask('second-order'),
   orient: createTask('orient'),
+  proportions: createTask('proportions'),
   search: createTask('search'),
 };
 

@@ -39,6 +39,17 @@ export const MARKS_PARTS = [
 ] as const;
 export type MarksPart = (typeof MARKS_PARTS)[number]['id'];
 
+/** Parts of the Bass bench. */
+export const BASS_PARTS = [
+  { id: 'response', name: 'Response' },
+  { id: 'modes', name: 'Modes' },
+  { id: 'why', name: 'Why' },
+  { id: 'places', name: 'Places' },
+  { id: 'treat', name: 'Treat' },
+  { id: 'box', name: 'Box' },
+] as const;
+export type BassPart = (typeof BASS_PARTS)[number]['id'];
+
 /** Parts of the Seat bench. */
 export const SEAT_PARTS = [
   { id: 'place', name: 'Place' },
@@ -54,6 +65,7 @@ export const MEASURE_NAMES: Record<MeasureId, string> = {
   seat: 'Seat',
   notch: 'Boundary notch',
   bass: 'Length modes',
+  swing: 'Bass swing',
   mark: 'Worst bare mark',
   decay: 'Decay',
   cover: 'Wall cover',

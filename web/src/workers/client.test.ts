@@ -110,3 +110,25 @@ test('cancel settles everything open', async () => {
   expect(workers[0]!.ended).toBe(true);
   client.cancel();
 });
+
+test('tasks of another sort wait their turn and replace nothing', async () => {
+  const { client, workers } = rig();
+  const task = (name: string) => ({ task: name }) as never;
+  const answerOf = (i: number) =>
+    workers[0]!.answer({ type: 'result', id: workers[0]!.requests[i]!.id, result: i as never });
+  const first = client.run('bass', task('answer'));
+  const map = client.run('bass', task('map'));
+  const why = client.run('bass', task('why'));
+  const newer = client.run('bass', task('map'));
+  expect(await map).toEqual({ status: 'cancelled' });
+  await jest.advanceTimersByTimeAsync(5000);
+  // Nothing of the running sort waits: patience does not end it.
+  expect(workers[0]!.ended).toBe(false);
+  answerOf(0);
+  expect((await first).status).toBe('result');
+  // The newer map has the place the older one had.
+  answerOf(1);
+  expect(await newer).toEqual({ status: 'result', result: 1 });
+  answerOf(2);
+  expect(await why).toEqual({ status: 'result', result: 2 });
+});

@@ -1,9 +1,9 @@
 /**
- * The page's side of the study worker: one running request a kind, newest wins.
+ * The page's side of the study worker: one running request, newest of a sort wins.
  *
  * A study is a synchronous loop, so cancelling means ending the worker; a fresh one starts with the next request. While
- * one runs, a newer request of its kind waits at most `patienceMs` for it to end by itself (its solver is then already
- * loaded) before the worker is ended. Every open call settles: result, failure, cancelled, or death of the worker.
+ * one runs, a newer request of its sort waits at most `patienceMs` for it to end by itself (its solver is then already
+ * loaded) before the worker is ended; requests of other sorts (another kind, another task of a kind) wait their turn. Every open call settles: result, failure, cancelled, or death of the worker.
  */
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
@@ -34,10 +34,13 @@ export interface StudyClient {
   cancel(): void;
 }
 
+/** Requests of one sort replace each other. */
+const sortOf = ({ kind, inputs }: Request): string => ('task' in inputs ? `${kind} ${inputs.task}` : kind);
+
 export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 1500): StudyClient {
   let worker: WorkerLike | null = null;
   let running: Call | null = null;
-  let waiting: Call | null = null;
+  const waiting = new Map<string, Call>();
   let timer: ReturnType<typeof setTimeout> | null = null;
   let nextId = 1;
 
@@ -52,9 +55,11 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
     if (timer !== null) clearTimeout(timer);
     timer = null;
     done?.settle(outcome);
-    const next = waiting;
-    waiting = null;
-    if (next) start(next);
+    const [sort] = waiting.keys();
+    if (sort === undefined) return;
+    const next = waiting.get(sort)!;
+    waiting.delete(sort);
+    start(next);
   }
 
   function died(from: WorkerLike, message: string): void {
@@ -98,8 +103,10 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
         const request = { type: 'run', kind, id: nextId++, inputs } as Request;
         const call: Call = { request, onProgress, settle: (o) => resolve(o as Outcome<never>) };
         if (!running) return start(call);
-        waiting?.settle({ status: 'cancelled' });
-        waiting = call;
+        const sort = sortOf(request);
+        waiting.get(sort)?.settle({ status: 'cancelled' });
+        waiting.set(sort, call);
+        if (sort !== sortOf(running.request)) return;
         timer ??= setTimeout(() => {
           endWorker();
           finish({ status: 'cancelled' });
@@ -107,8 +114,8 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
       });
     },
     cancel() {
-      waiting?.settle({ status: 'cancelled' });
-      waiting = null;
+      for (const call of waiting.values()) call.settle({ status: 'cancelled' });
+      waiting.clear();
       if (!running) return;
       endWorker();
       finish({ status: 'cancelled' });

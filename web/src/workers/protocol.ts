@@ -1,6 +1,8 @@
 /** What passes between page and study worker. Types only. */
+import type { BassOutcome, BassTask } from '@tawny/core/studies/bassTypes';
 import type { DecayInputs, DecayResult } from '@tawny/core/studies/decayTypes';
 import type { OrientInputs, OrientResult } from '@tawny/core/studies/orient';
+import type { ProportionInputs, ProportionMap } from '@tawny/core/studies/proportions';
 import type { SearchInputs, SearchResult } from '@tawny/core/studies/seatSearch';
 import type { SecondOrderInputs, SecondOrderResult } from '@tawny/core/studies/secondOrder';
 import type { Study } from '@tawny/core/studies/types';
@@ -10,6 +12,8 @@ export interface Studies {
   decay: { inputs: DecayInputs; result: Study<DecayResult> };
   'second-order': { inputs: SecondOrderInputs; result: SecondOrderResult };
   orient: { inputs: OrientInputs; result: OrientResult };
+  bass: { inputs: BassTask; result: BassOutcome };
+  proportions: { inputs: ProportionInputs; result: ProportionMap };
   search: { inputs: SearchInputs; result: SearchResult };
 }
 

@@ -1,12 +1,17 @@
 /** Runs studies off the page's thread: a switch over core functions and no more. */
 import highsUrl from 'highs/runtime?url';
 import { type IntegerSolver, loadIntegerSolver } from '@tawny/core/dosage/solver';
+import { loadLinalg } from '@tawny/core/numerics/linalg/load';
+import { type BassRunner, createBassRunner } from '@tawny/core/studies/bassRun';
 import { studyDecay } from '@tawny/core/studies/decay';
 import { studyOrientation } from '@tawny/core/studies/orient';
+import { proportionMap } from '@tawny/core/studies/proportions';
 import { searchSeat } from '@tawny/core/studies/seatSearch';
 import { studySecondOrder } from '@tawny/core/studies/secondOrder';
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
+/** Keeps what it has solved as long as the worker lives. */
+let bass: BassRunner | null = null;
 let solver: Promise<IntegerSolver> | null = null;
 const send = (answer: Answer) => postMessage(answer);
 
@@ -19,6 +24,11 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       return studySecondOrder(request.inputs, progress);
     case 'orient':
       return studyOrientation(request.inputs, progress);
+    case 'bass':
+      bass ??= createBassRunner(loadLinalg);
+      return bass(request.inputs, progress);
+    case 'proportions':
+      return proportionMap(request.inputs, progress);
     case 'search':
       return searchSeat(request.inputs, progress);
   }

@@ -1,251 +1,233 @@
 <script setup lang="ts">
-/** Bass: which frequencies ring or vanish at the seat? Closed-form modes of the box room. */
-import { computed, ref } from 'vue';
+/** Bass: which frequencies ring or vanish at the seat, why, and what would help? */
+import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
+import { mdiPause, mdiPlay } from '@mdi/js';
 import { fixed } from '@tawny/core/quantities/format';
-import { pressureMap, type SeatMode, workingOfMode } from '@tawny/core/studies/bass';
+import { hz, motionWords, refusalSentence } from '@tawny/core/words/bass';
 import SettingOut from '../../board/SettingOut.vue';
+import type { CostMap } from '../../board/types';
 import ChartFrame from '../../charts/ChartFrame.vue';
-import ModeChart from '../../charts/ModeChart.vue';
+import ResponseChart from '../../charts/ResponseChart.vue';
 import { useBoard } from '../../desk/useBoard';
-import { useIssues } from '../../desk/useIssues';
-import FindingList from '../../parts/FindingList.vue';
-import QuantityText from '../../parts/QuantityText.vue';
+import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import WorkingButton from '../../parts/WorkingButton.vue';
-import { useResults } from '../../stores/results';
-import { useSession } from '../../stores/session';
+import { BASS_PARTS } from '../../words/stages';
+import BoxChart from './BoxChart.vue';
+import BoxPart from './BoxPart.vue';
+import { atPhase, faceFields, stillPhase } from './fields';
+import MapRow from './MapRow.vue';
+import ModesPart from './ModesPart.vue';
+import PlacesPart from './PlacesPart.vue';
+import ResponsePart from './ResponsePart.vue';
+import TreatPart from './TreatPart.vue';
+import { useBassMap, useBassStage } from './useBassStage';
+import { usePhase } from './usePhase';
+import WhyPart from './WhyPart.vue';
 
-const results = useResults();
-const session = useSession();
-const issues = useIssues('bass');
-const setting = computed(() => results.quick!.setting);
-const bass = computed(() => results.quick!.bass.result);
+const { bass, session, setting, answer, mode, modeIndex, chooseMode, chooseFrequency } = useBassStage();
+let stop = () => {};
+onMounted(() => (stop = bass.start()));
+onBeforeUnmount(() => stop());
+const status = bass.status;
+const part = computed(() => session.bassPart);
+const busy = computed(() => status.value.state === 'running');
+const stale = computed(() => answer.value !== null && !bass.current.value);
 
-const selectedId = computed(() => (session.selection?.kind === 'mode' ? session.selection.id : null));
-const index = computed(() => {
-  const i = bass.value.modes.findIndex((m) => m.n.join('-') === selectedId.value);
-  return i >= 0 ? i : bass.value.modes.findIndex((m) => m.n[1] === 1 && m.kind === 'axial');
-});
-const mode = computed((): SeatMode | null => bass.value.modes[index.value] ?? null);
-const working = computed(() => workingOfMode(setting.value, bass.value, index.value));
-function select(id: string): void {
-  session.selection = { kind: 'mode', id };
-}
-
-const COLUMNS = 60;
-const field = computed(() => {
-  const { box } = bass.value;
-  if (!box || !mode.value) return null;
-  const rows = Math.max(10, Math.round((COLUMNS * box[1]) / box[0]));
-  return { values: pressureMap(box, mode.value.n, setting.value.head[2], COLUMNS, rows), columns: COLUMNS, rows };
-});
-const { scene, on } = useBoard({ marks: false, panels: false, movable: true, seat: true, field: () => field.value });
-
-const kind = ref<'all' | 'axial' | 'tangential' | 'oblique'>('all');
-const rows = computed(() => bass.value.modes.filter((m) => kind.value === 'all' || m.kind === kind.value));
-const table = computed(() =>
-  bass.value.modes.map((m) => ({
-    'frequency Hz': Number(m.f.toFixed(3)),
-    'n width': m.n[0],
-    'n length': m.n[1],
-    'n height': m.n[2],
-    kind: m.kind,
-    'pressure at the seat': Number(m.pressure.toFixed(4)),
-    'at the seat': m.atSeat,
-  })),
+// Something to look at: the lowest place of the swing, until somebody chooses.
+watch(
+  answer,
+  (now) => {
+    if (now && session.bassHz === null && modeIndex.value === null) session.bassHz = now.swings[0]?.lowHz ?? null;
+  },
+  { immediate: true },
 );
-const AT_SEAT = {
-  null: 'The ears are in its null: this note is weak there, and no equaliser brings it back.',
-  between: 'The ears are between null and peak: the gentlest place for this mode.',
-  peak: 'The ears are at its peak: this note booms there, but absorption can damp it.',
-} as const;
+
+/** Height of the plan's picture; null: at the ears. */
+const chosenHeight = ref<number | null>(null);
+const height = computed(() => chosenHeight.value ?? setting.value.head[2]);
+const { map, wish } = useBassMap(() => height.value);
+const { playing, phase, toggle } = usePhase(() => map.value && wish.value?.kind);
+const shownPhase = computed(() => (map.value ? stillPhase(map.value) : 0) + phase.value);
+const quantity = ref<'pressure' | 'velocity'>('pressure');
+const costs = ref<CostMap | null>(null);
+const field = computed(() => {
+  if (!map.value || costs.value || quantity.value === 'velocity') return null;
+  return atPhase(map.value.plan, shownPhase.value);
+});
+const velocityMap = computed((): CostMap | null => {
+  if (!map.value || quantity.value !== 'velocity') return null;
+  const { plan, velocity } = map.value;
+  return {
+    from: [plan.from[0] + plan.step[0] / 2, plan.from[1] + plan.step[1] / 2],
+    step: Math.max(...plan.step),
+    columns: plan.columns,
+    rows: plan.rows,
+    costs: Array.from(velocity, (v) => (Number.isNaN(v) ? null : 1 - v)),
+  };
+});
+const walls = computed(() =>
+  map.value && !costs.value ? faceFields(setting.value.room, map.value, shownPhase.value) : [],
+);
+const { scene, on } = useBoard({
+  marks: false,
+  panels: true,
+  movable: true,
+  seat: true,
+  field: () => field.value,
+  faceFields: () => walls.value,
+  costs: () => costs.value ?? velocityMap.value,
+});
+
+const subtitle = computed(() => {
+  if (bass.refused.value) return 'not solved';
+  if (!answer.value) return busy.value ? 'solving the room’s waves' : '';
+  const rough = answer.value.quality === 'coarse' ? `coarse, to ${answer.value.top} Hz` : `to ${answer.value.top} Hz`;
+  return `waves of the room as it is, ${rough}; good to a few dB and a few hertz`;
+});
+const what = computed(() => {
+  if (mode.value && modeIndex.value !== null) {
+    return `Mode at ${hz(mode.value.f)}, ${motionWords(mode.value.motion)}`;
+  }
+  return session.bassHz === null ? '' : `Driven at ${hz(session.bassHz)}`;
+});
+const table = computed(() => {
+  const a = answer.value;
+  if (!a) return [];
+  return a.frequencies.map((f, i) => ({
+    'frequency Hz': f,
+    'together dB': Number(a.all[i]!.toFixed(2)),
+    'mains dB': Number(a.mains[i]!.toFixed(2)),
+    'without what hangs dB': a.bare ? Number(a.bare[i]!.toFixed(2)) : '',
+    'lowest over the head range dB': Number(a.low[i]!.toFixed(2)),
+    'highest over the head range dB': Number(a.high[i]!.toFixed(2)),
+    ...Object.fromEntries(a.loudspeakers.map((l) => [`${l.letter} dB`, Number(l.levelDb[i]!.toFixed(2))])),
+  }));
+});
 </script>
 
 <template>
-  <StageFrame
-    title="Bass"
-    :subtitle="
-      bass.fill === 1
-        ? 'modes of the rigid box, a few per cent off in a room with soft walls'
-        : `modes of the rigid box around the room, ${(bass.fill * 100).toFixed(0)} % of which it fills`
-    "
-    bench-label="Modes"
-  >
-    <template v-if="bass.box">
+  <StageFrame title="Bass" :subtitle="subtitle" bench-label="Bass">
+    <template #actions>
+      <span v-if="busy" class="work" role="status">
+        <v-progress-linear
+          :model-value="status.part * 100"
+          height="4"
+          color="primary"
+          :aria-label="status.quality === 'coarse' ? 'Solving, coarse' : 'Solving in full'"
+        />
+        <span class="soft"
+          >{{ status.quality === 'coarse' ? 'coarse' : 'full' }} {{ fixed(status.part * 100, 0) }} %</span
+        >
+        <v-btn size="x-small" variant="text" @click="bass.cancel()">Stop</v-btn>
+      </span>
+      <v-btn v-else-if="stale" size="x-small" variant="outlined" @click="bass.again()">Solve again</v-btn>
+    </template>
+    <template v-if="part === 'box'"><BoxChart /></template>
+    <div v-else-if="bass.refused.value" class="refused" role="alert">
+      <p>
+        <strong>This room is not solved.</strong> {{ refusalSentence(bass.refused.value) }} Closed-form modes are under
+        Box.
+      </p>
+    </div>
+    <template v-else>
+      <p v-if="status.state === 'failed'" class="bad fail" role="alert">
+        {{ status.message }} <v-btn size="x-small" variant="outlined" @click="bass.again()">Solve again</v-btn>
+      </p>
       <ChartFrame
-        :title="`Modes to ${bass.limit} Hz`"
-        :subtitle="`taller is louder at the seat; hollow is in a null; shaded above the Schroeder frequency`"
-        file="modes"
+        v-if="answer"
+        title="At the ears"
+        :subtitle="
+          stale
+            ? 'of the room before the last edit'
+            : 'dB re one loudspeaker in the free field at 1 m; pale: over the head’s range'
+        "
+        file="bass-response"
         :table="table"
-        :min-height="230"
+        :min-height="216"
+        :class="{ stale }"
       >
-        <template #default="{ width, height }">
-          <ModeChart
-            :width="width"
-            :height="height"
-            :modes="bass.modes"
-            :schroeder="bass.schroeder"
-            :selected="mode ? mode.n.join('-') : null"
-            :counts="bass.bands"
-            :first-drop="bass.spacing?.firstDrop ?? null"
-            @select="select"
+        <template #default="size">
+          <ResponseChart
+            v-bind="size"
+            :frequencies="answer.frequencies"
+            :all="answer.all"
+            :low="answer.low"
+            :high="answer.high"
+            :ghost="answer.bare"
+            :singles="answer.loudspeakers"
+            :modes="answer.modes"
+            :mode="modeIndex"
+            :at="mode ? mode.f : session.bassHz"
+            :swing="answer.swings[0] ?? null"
+            @point="chooseFrequency"
+            @mode="chooseMode"
           />
         </template>
       </ChartFrame>
-      <div class="lower">
-        <SettingOut v-if="scene" :scene="scene" plan-only v-on="on" />
-        <div v-if="mode" class="about">
-          <h2>Mode {{ mode.n.join(' ') }}, {{ mode.kind }}</h2>
-          <p class="big"><QuantityText :value="mode.f" unit="Hz" :digits="1" /></p>
-          <dl>
-            <dt>at the seat</dt>
-            <dd>
-              <strong>{{ mode.atSeat }}</strong>, {{ fixed(mode.pressure * 100, 0) }} % of the corner’s pressure ({{
-                fixed(mode.pressureDb, 1)
-              }}
-              dB)
-            </dd>
-            <dt>on the plan</dt>
-            <dd>pressure at ear height; the two tints swing against each other, the dashes are where it vanishes</dd>
-          </dl>
-          <p>{{ AT_SEAT[mode.atSeat] }}</p>
-          <p v-if="mode.n[0] % 2 === 1" class="soft">
-            An odd number of half waves across the width: a mirrored pair playing the same signal does not drive it, and
-            a head on the axis does not hear it.
-          </p>
-          <WorkingButton :working="working" />
-        </div>
-      </div>
-    </template>
-    <p v-else class="none">The room is too far from a box for closed-form modes, and none are shown.</p>
-    <template #bench>
-      <FindingList :issues="issues" empty="Mode spacing is even and the seat is clear of length nulls." />
-      <h2>Criteria</h2>
-      <div class="row">
-        <span class="label">Schroeder frequency, bare room</span
-        ><span class="value">{{ fixed(bass.schroeder, 0) }} Hz</span>
-        <WorkingButton small :working="results.quick!.bass.working.find((w) => w.id === 'schroeder')" />
-      </div>
-      <div class="row">
-        <span class="label">Spacing by third octaves</span>
-        <span class="value" :class="bass.spacing?.nonDecreasing ? 'good' : 'bad'">{{
-          !bass.spacing
-            ? '–'
-            : bass.spacing.nonDecreasing
-              ? 'never falls'
-              : `falls at ${fixed(bass.spacing.firstDrop!, 0)} Hz`
-        }}</span>
-      </div>
-      <div class="row">
-        <span class="label">Modes to {{ bass.limit }} Hz</span>
-        <span class="value"
-          >{{ bass.modes.length }} <small class="soft">(expected {{ fixed(bass.expectedCount, 0) }})</small></span
-        >
-      </div>
-      <h2 id="mode-list">List</h2>
-      <div class="kinds" role="group" aria-label="Kinds of mode">
-        <v-btn
-          v-for="k in ['all', 'axial', 'tangential', 'oblique'] as const"
-          :key="k"
-          size="x-small"
-          :variant="kind === k ? 'flat' : 'outlined'"
-          color="primary"
-          @click="kind = k"
-          >{{ k }}</v-btn
-        >
-      </div>
-      <div class="head soft" aria-hidden="true">
-        <span>Hz</span><span>w l h</span><span>kind</span><span>seat</span>
-      </div>
-      <v-virtual-scroll
-        :items="rows"
-        :item-height="27"
-        height="300"
-        class="modes"
-        role="list"
-        aria-labelledby="mode-list"
+      <p v-else-if="busy" class="waiting soft">
+        The first, coarse answer is a moment away; the full one follows. Everything else can be used meanwhile.
+      </p>
+      <MapRow
+        v-if="map"
+        v-model:height="chosenHeight"
+        v-model:quantity="quantity"
+        :map="map"
+        :what="what"
+        :ear-height="setting.head[2]"
+        :phase="shownPhase"
       >
-        <template #default="{ item }">
-          <div role="listitem">
-            <button
-              class="mode"
-              :class="{ selected: mode && item.n.join('-') === mode.n.join('-') }"
-              @click="select(item.n.join('-'))"
-            >
-              <span>{{ fixed(item.f, 1) }}</span><span>{{ item.n.join(' ') }}</span
-              ><span class="soft">{{ item.kind }}</span>
-              <span :class="{ bad: item.atSeat === 'null' && item.n[0] % 2 === 0 }">{{ item.atSeat }}</span>
-            </button>
-          </div>
-        </template>
-      </v-virtual-scroll>
+        <v-btn
+          size="x-small"
+          variant="outlined"
+          :icon="playing ? mdiPause : mdiPlay"
+          :aria-label="playing ? 'Stop the wave' : 'Let the wave swing'"
+          @click="toggle()"
+        />
+      </MapRow>
+      <SettingOut v-if="scene" :scene="scene" v-on="on" />
+    </template>
+    <template #bench>
+      <PartTabs
+        label="Parts of the bass"
+        :parts="BASS_PARTS"
+        :shown="part"
+        :columns="6"
+        @show="session.bassPart = $event"
+      />
+      <BoxPart v-if="part === 'box'" />
+      <template v-else-if="answer">
+        <ResponsePart v-if="part === 'response'" />
+        <ModesPart v-else-if="part === 'modes'" />
+        <WhyPart v-else-if="part === 'why'" />
+        <PlacesPart v-else-if="part === 'places'" @map="costs = $event" />
+        <TreatPart v-else />
+      </template>
+      <p v-else class="soft">{{ busy ? 'Solving …' : 'There is no answer yet.' }}</p>
     </template>
   </StageFrame>
 </template>
 
 <style scoped>
 .chart {
-  flex: 0 0 270px;
+  flex: 0 0 252px;
 }
-.lower {
-  flex: 1;
-  min-height: 0;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) minmax(0, 1.25fr);
+.stale {
+  opacity: 0.55;
 }
-.about {
+.work {
   display: flex;
-  flex-direction: column;
-  align-items: flex-start;
-  gap: 8px;
-  max-width: 420px;
-  padding: 8px 16px;
-}
-.about h2 {
-  font-size: 14px;
-}
-.big :deep(.quantity) {
-  font-size: 22px;
-  font-weight: 600;
-}
-dl {
-  display: grid;
-  grid-template-columns: 5.6rem 1fr;
-  gap: 4px 8px;
-}
-dt {
-  color: var(--ink-soft);
-}
-dd {
-  margin: 0;
-}
-.kinds {
-  display: flex;
-  gap: 4px;
-  padding-bottom: 6px;
-}
-.head,
-.mode {
-  display: grid;
-  grid-template-columns: 3.6rem 4rem 1fr 4.4rem;
-  width: 100%;
-  text-align: left;
-  height: 27px;
   align-items: center;
-  border-bottom: 1px solid var(--rule);
-  font-size: 12.5px;
+  gap: 8px;
+  min-width: 210px;
+  font-size: 12px;
+  white-space: nowrap;
 }
-.mode span:first-child,
-.mode span:nth-child(2) {
-  font-family: var(--figures);
+.waiting,
+.refused,
+.fail {
+  padding: 8px 14px;
 }
-.mode:hover {
-  background: var(--paper-deep);
-}
-.mode.selected {
-  background: var(--tawny-pale);
-}
-.none {
-  padding: 40px 16px;
+.refused {
+  max-width: 620px;
 }
 </style>

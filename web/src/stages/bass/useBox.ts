@@ -1,0 +1,23 @@
+/** What the closed-form view of the box shares: its modes and the one chosen. */
+import { computed } from 'vue';
+import { type SeatMode, workingOfMode } from '@tawny/core/studies/bass';
+import { useResults } from '../../stores/results';
+import { useSession } from '../../stores/session';
+
+export function useBox() {
+  const results = useResults();
+  const session = useSession();
+  const setting = computed(() => results.quick!.setting);
+  const bass = computed(() => results.quick!.bass.result);
+  const selectedId = computed(() => (session.selection?.kind === 'mode' ? session.selection.id : null));
+  const index = computed(() => {
+    const i = bass.value.modes.findIndex((m) => m.n.join('-') === selectedId.value);
+    return i >= 0 ? i : bass.value.modes.findIndex((m) => m.n[1] === 1 && m.kind === 'axial');
+  });
+  const mode = computed((): SeatMode | null => bass.value.modes[index.value] ?? null);
+  const working = computed(() => workingOfMode(setting.value, bass.value, index.value));
+  function select(id: string): void {
+    session.selection = { kind: 'mode', id };
+  }
+  return { results, session, setting, bass, mode, working, select };
+}
