@@ -63,12 +63,14 @@ const lens = useLens(svg, size);
 const { view } = lens;
 /** On a phone the walls' lengths are in the bench alone. */
 const labelled = computed(() => props.scene.editPlan && size.value.width > 560);
+/** Below this the board scrolls, px; a picture of pressure beside a chart may be smaller. */
+const leastHeight = computed(() => (props.scene.faceFields.length > 0 || props.scene.field ? 300 : 380));
 const fitted = computed(() =>
   props.planOnly
     ? planLayout(size.value.width, size.value.height, kept.value ?? extent.value)
     : boardLayout(
         size.value.width,
-        Math.max(380, size.value.height),
+        Math.max(leastHeight.value, size.value.height),
         kept.value ?? extent.value,
         props.withAside === true,
         labelled.value,
@@ -83,7 +85,9 @@ const layout = computed(() => {
 });
 const plan = computed(() => layout.value.plan);
 const strip = computed(() => layout.value.strip);
-const boardHeight = computed(() => (view.value === FITTED ? layout.value.height : Math.max(380, size.value.height)));
+const boardHeight = computed(() =>
+  view.value === FITTED ? layout.value.height : Math.max(leastHeight.value, size.value.height),
+);
 const earY = computed(() => strip.value.y + (extent.value.height - setting.value.head[2]) * strip.value.scale);
 const tapes = computed(() => ({
   plan: planTape(setting.value, marks.value, plan.value),

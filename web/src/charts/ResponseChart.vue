@@ -33,7 +33,7 @@ const frame = computed((): Frame => ({
   width: props.width,
   height: props.height,
   left: 40,
-  right: 74,
+  right: 92,
   top: 12,
   bottom: 26 + FOOT,
 }));
@@ -56,7 +56,8 @@ const clamp = (v: number) => Math.max(range.value.low, v);
 const pathOf = (levels: readonly number[]) =>
   line<number>()
     .x((_, i) => x.value(props.frequencies[i]!))
-    .y((v) => y.value(clamp(v)))([...levels]) ?? '';
+    .defined((v) => v > range.value.low)
+    .y((v) => y.value(v))([...levels]) ?? '';
 const band = computed(
   () =>
     area<number>()
@@ -138,7 +139,14 @@ function onKey(event: KeyboardEvent): void {
     </g>
     <g class="axis">
       <template v-for="(t, i) in ticks" :key="t">
-        <text v-if="i % 2 === 0" class="figure" :x="frame.left - 6" :y="y(t)" dy="0.35em" text-anchor="end">
+        <text
+          v-if="i % 2 === 0 && y(t) > 22"
+          class="figure"
+          :x="frame.left - 6"
+          :y="y(t)"
+          dy="0.35em"
+          text-anchor="end"
+        >
           {{ fixed(t, 0) }}
         </text>
       </template>
@@ -155,7 +163,15 @@ function onKey(event: KeyboardEvent): void {
     <path v-for="s in singles" :key="s.letter" :d="pathOf(s.levelDb)" class="single" />
     <path v-if="ghost" :d="pathOf(ghost)" class="ghost" />
     <path :d="pathOf(all)" class="all" />
-    <text v-for="e in ends" :key="e.text" class="end" :class="e.kind" :x="width - frame.right + 6" :y="e.y" dy="0.35em">
+    <text
+      v-for="e in ends"
+      :key="e.text"
+      class="end"
+      :class="`to-${e.kind}`"
+      :x="width - frame.right + 6"
+      :y="e.y"
+      dy="0.35em"
+    >
       {{ e.text }}
     </text>
     <g v-if="swing && !swing.met" class="swing">
@@ -217,7 +233,7 @@ path.band {
   fill: var(--tawny);
   fill-opacity: 0.12;
 }
-text.all {
+text.to-all {
   fill: var(--tawny);
 }
 .swing circle {

@@ -48,6 +48,7 @@ const height = computed(() => chosenHeight.value ?? setting.value.head[2]);
 const { map, wish } = useBassMap(() => height.value);
 const { playing, phase, toggle } = usePhase(() => map.value && wish.value?.kind);
 const shownPhase = computed(() => (map.value ? stillPhase(map.value) : 0) + phase.value);
+const large = ref(false);
 const quantity = ref<'pressure' | 'velocity'>('pressure');
 const costs = ref<CostMap | null>(null);
 const field = computed(() => {
@@ -134,7 +135,7 @@ const table = computed(() => {
         {{ status.message }} <v-btn size="x-small" variant="outlined" @click="bass.again()">Solve again</v-btn>
       </p>
       <ChartFrame
-        v-if="answer"
+        v-if="answer && !(large && map)"
         title="At the ears"
         :subtitle="
           stale
@@ -143,7 +144,7 @@ const table = computed(() => {
         "
         file="bass-response"
         :table="table"
-        :min-height="216"
+        :min-height="190"
         :class="{ stale }"
       >
         <template #default="size">
@@ -164,13 +165,14 @@ const table = computed(() => {
           />
         </template>
       </ChartFrame>
-      <p v-else-if="busy" class="waiting soft">
+      <p v-else-if="!answer && busy" class="waiting soft">
         The first, coarse answer is a moment away; the full one follows. Everything else can be used meanwhile.
       </p>
       <MapRow
         v-if="map"
         v-model:height="chosenHeight"
         v-model:quantity="quantity"
+        v-model:large="large"
         :map="map"
         :what="what"
         :ear-height="setting.head[2]"
@@ -209,7 +211,7 @@ const table = computed(() => {
 
 <style scoped>
 .chart {
-  flex: 0 0 252px;
+  flex: 0 0 222px;
 }
 .stale {
   opacity: 0.55;

@@ -12,6 +12,8 @@ import { useBassStage } from './useBassStage';
 const props = defineProps<{ map: MapAnswer; what: string; earHeight: number; phase: number }>();
 const height = defineModel<number | null>('height', { required: true });
 const quantity = defineModel<'pressure' | 'velocity'>('quantity', { required: true });
+/** Board alone, without the chart. */
+const large = defineModel<boolean>('large', { required: true });
 const { setting, session } = useBassStage();
 const size = (p: { re: number; im: number }) => `${fixed(100 * Math.hypot(p.re, p.im), 0)} %`;
 const read = computed(() =>
@@ -47,14 +49,13 @@ function takeMap(): void {
       <strong>{{ what }}</strong>
       <span class="soft"> of the largest: {{ read }}. Highest on: {{ highest }}.</span>
     </span>
-    <span class="spacer" />
     <v-btn-toggle v-model="quantity" mandatory density="compact" variant="outlined" aria-label="What the plan shows">
       <v-btn value="pressure" size="x-small">Pressure</v-btn>
       <v-btn value="velocity" size="x-small">Velocity</v-btn>
     </v-btn-toggle>
     <span class="height">
       <NumberField
-        label="Plan at"
+        label="At"
         :model-value="height ?? earHeight"
         :min="0"
         :max="setting.solid.height"
@@ -62,6 +63,7 @@ function takeMap(): void {
       />
     </span>
     <v-btn size="x-small" variant="text" @click="takeMap">Take map</v-btn>
+    <v-btn size="x-small" variant="text" @click="large = !large">{{ large ? 'Show chart' : 'Large board' }}</v-btn>
     <v-btn v-if="height !== null" size="x-small" variant="text" @click="height = null"
       >Ears, {{ lengthText(earHeight, session.system) }}</v-btn
     >
@@ -78,12 +80,13 @@ function takeMap(): void {
   min-height: 34px;
 }
 .text {
+  flex: 1;
   min-width: 0;
 }
-.spacer {
-  flex: 1;
+.map-row > :not(.text) {
+  flex: none;
 }
 .height {
-  flex: 0 0 168px;
+  width: 176px;
 }
 </style>

@@ -39,7 +39,6 @@ const length = (m: number) => lengthText(m, session.system);
 const text = (l: SubLayout) => `± ${fixed(l.swingDb, 1)} dB, ${fixed(l.spreadDb, 1)} dB over the head’s range`;
 const better = (l: SubLayout) => found.value!.without.cost - l.cost;
 const COUNT = { 1: 'One subwoofer', 2: 'Two subwoofers', 4: 'Four subwoofers' } as const;
-const currency = computed(() => setting.value.project.brief.budget?.currency ?? '');
 function put(layout: SubLayout): void {
   const { project, frame } = setting.value;
   const model = project.loudspeakers.find((l) => l.role === 'sub');
@@ -98,7 +97,7 @@ function seat(): void {
         </p>
         <p class="soft small">
           {{ text(b) }}; level {{ fixed(b.gainDb, 1) }} dB; {{ b.places.length }}
-          {{ b.places.length === 1 ? 'box and lead' : 'boxes and leads' }}{{ currency ? ', priced by you' : '' }}.
+          {{ b.places.length === 1 ? 'box and its lead' : 'boxes and their leads' }} to pay for.
           <template v-if="better(b) < 0">No better than none.</template>
         </p>
         <v-btn size="x-small" variant="outlined" @click="put(b)"
