@@ -38,6 +38,7 @@ test('a new room from tape measure to file and back', async ({ page }, info) => 
 
   // Bass
   await stage(page, 'bass');
+  await page.locator('[data-part-tab="box"]').click();
   const list = page.getByRole('list', { name: 'List' });
   await expect(list.getByRole('button').first()).toContainText(fixture.firstLengthModeHz.toFixed(1));
   await page.getByRole('button', { name: /^Show the working: Mode 0 1 0/ }).click();

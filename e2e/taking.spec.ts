@@ -50,6 +50,7 @@ test('charts are read by keyboard', async ({ page }) => {
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('img', { name: /^125 Hz: bare room 1\.10 s.*target 0\.16–0\.36 s/ })).toBeVisible();
   await stage(page, 'bass');
+  await page.locator('[data-part-tab="box"]').click();
   await page.getByRole('img', { name: /^(Modes by frequency|32\.2 Hz)/ }).focus();
   await page.keyboard.press('ArrowRight');
   await expect(page.getByRole('heading', { name: 'Mode 1 0 0, axial' })).toBeVisible();

@@ -142,7 +142,8 @@ export async function bassAnswer(
   const curves = points.map((p) => levels(heard(true, p, loudspeakers)));
   const bare = anything ? levels(heard(false, setting.head, loudspeakers)) : null;
   const alone = levels(heard(true, setting.head, mains));
-  const judged = swings(axis, all);
+  const reach = Math.min(...loudspeakers.map((l) => l.lowCornerHz));
+  const judged = swings(axis, all, reach);
   return {
     quality,
     top: solution.room.top,
@@ -160,11 +161,11 @@ export async function bassAnswer(
     high: all.map((_, q) => Math.max(...curves.map((c) => c[q]!))),
     modes: waveModes(setting, solution),
     swings: judged,
-    swingsBare: bare && swings(axis, bare),
+    swingsBare: bare && swings(axis, bare, reach),
     seatSpreadDb: placeSpread(axis, curves, ...SPREAD_RANGE),
     subs:
       loudspeakers.length > mains.length && mains.length > 0 && judged[0]
-        ? { swingWithout: swings(axis, alone)[0]!.swingDb, swingWith: judged[0].swingDb }
+        ? { swingWithout: swings(axis, alone, reach)[0]!.swingDb, swingWith: judged[0].swingDb }
         : null,
     solver: {
       unknowns: solution.modes.mesh.size,

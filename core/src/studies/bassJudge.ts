@@ -65,8 +65,9 @@ export function swingOf(
   return { school: id, fromHz, toHz, fraction, limitDb, swingDb, highHz, lowHz, met: swingDb <= limitDb };
 }
 
-export const swings = (frequencies: ArrayLike<number>, levelDb: ArrayLike<number>): SwingVerdict[] =>
-  SWING_SCHOOLS.flatMap((s) => swingOf(frequencies, levelDb, s) ?? []);
+/** All schools; none is held against what the loudspeakers do not reach. `reach`: their lowest corner, Hz. */
+export const swings = (frequencies: ArrayLike<number>, levelDb: ArrayLike<number>, reach = 0): SwingVerdict[] =>
+  SWING_SCHOOLS.flatMap((s) => swingOf(frequencies, levelDb, { ...s, fromHz: Math.max(s.fromHz, reach) }) ?? []);
 
 /** Standard deviation of the level over log frequency between two frequencies, dB. */
 export function unevenness(

@@ -112,6 +112,7 @@ export type WhyCause =
   | { kind: 'seat-null'; mode: WhyMode }
   | { kind: 'source-null'; mode: WhyMode; loudspeaker: string }
   | { kind: 'modes-cancel'; modes: [WhyMode, WhyMode] }
+  | { kind: 'between'; below: WhyMode; above: WhyMode }
   | { kind: 'boundary'; loudspeaker: string; face: string; nullHz: number; depthDb: number }
   | { kind: 'loudspeakers-cancel'; together: number; loudest: number }
   | { kind: 'even' };

@@ -137,6 +137,12 @@ export async function bassWhy(setting: Setting, solution: Solution, asked: numbe
       });
     }
   }
+  if (shape === 'dip' && causes.length === 0) {
+    const heard = all.filter((m) => Math.abs(m.head) > IN_NULL);
+    const below = heard.filter((m) => m.f < f).at(-1);
+    const above = heard.find((m) => m.f >= f);
+    if (below && above) causes.push({ kind: 'between', below: told(below.index), above: told(above.index) });
+  }
   if (causes.length === 0) causes.push({ kind: 'even' });
   return {
     f,

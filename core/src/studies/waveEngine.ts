@@ -9,7 +9,17 @@ import { type Amplitudes, axisTo, dampedBytes, type Decaying, decays, drive } fr
 import { type RoomModes, shapesAt, solveModes } from '../waves/modes';
 import type { BassRefusal } from './bassTypes';
 import type { Setting } from './setting';
-import { damperKey, dampersOf, type NamedDamper, OVER, type Quality, type WaveRoom, waveRoomOf } from './waveRoom';
+import {
+  hungDamperKey,
+  hungDampers,
+  type NamedDamper,
+  OVER,
+  type Quality,
+  roomDamperKey,
+  roomDampers,
+  type WaveRoom,
+  waveRoomOf,
+} from './waveRoom';
 
 const { PI } = Math;
 
@@ -59,6 +69,7 @@ export interface WaveEngine {
 
 export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): WaveEngine {
   let known: { key: string; modes: RoomModes } | null = null;
+  let own: { key: string; dampers: NamedDamper[] } | null = null;
   let damped: { key: string; solution: Solution } | null = null;
 
   function solutionOf(room: WaveRoom, modes: RoomModes, dampers: NamedDamper[]): Solution {
@@ -155,6 +166,7 @@ export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): Wave
       if ('refused' in room) return room;
       if (known?.key !== room.key) {
         known = null;
+        own = null;
         damped = null;
         const { spacing, c, surface, edges, top } = room;
         const solved = await solveModes(room.air, { to: OVER * top, spacing, c, surface, edges }, load, (p) =>
@@ -163,10 +175,12 @@ export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): Wave
         if ('refused' in solved) return solved;
         known = { key: room.key, modes: solved.modes };
       }
-      const key = `${room.key} ${damperKey(setting)}`;
+      const ownKey = `${room.key} ${roomDamperKey(setting)}`;
+      if (own?.key !== ownKey) own = { key: ownKey, dampers: await roomDampers(setting, known.modes, load) };
+      const key = `${ownKey} ${hungDamperKey(setting)}`;
       if (damped?.key !== key) {
-        const dampers = await dampersOf(setting, known.modes, load);
-        damped = { key, solution: solutionOf(room, known.modes, dampers) };
+        const hung = await hungDampers(setting, known.modes, load);
+        damped = { key, solution: solutionOf(room, known.modes, [...own.dampers, ...hung]) };
       }
       progress(0.85);
       return damped.solution;

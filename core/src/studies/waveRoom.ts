@@ -201,20 +201,30 @@ function thingPatches(setting: Setting): { points: SurfacePoints; alpha: number[
   return [...groups.values()];
 }
 
-/** Everything the damping depends on beside the modes, as text. */
-export function damperKey(setting: Setting): string {
-  return JSON.stringify([
+/** What the room's own damping depends on beside the modes, as text. */
+export const roomDamperKey = (setting: Setting): string =>
+  JSON.stringify([
     setting.faces.map((f) => [f.material.alpha, f.parts.map((p) => [p.material?.alpha, p.outline])]),
     setting.objects.map((o) => [o.outline, o.absorption]),
-    setting.project.treatment.hung,
-    setting.project.treatment.panel.flowResistivity,
   ]);
+
+/** What the damping of what hangs depends on. */
+export const hungDamperKey = (setting: Setting): string =>
+  JSON.stringify([setting.project.treatment.hung, setting.project.treatment.panel.flowResistivity, setting.rho]);
+
+async function couplingOf(
+  modes: RoomModes,
+  points: SurfacePoints,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<Float32Array> {
+  const la = await load(couplingBytes(points.length / 4, modes.count));
+  return couplings(la, modes, points);
 }
 
 /**
- * All that damps the room: its materials, its things, and what hangs, by its make (its wall goes on absorbing behind it).
+ * What damps the room by itself: its materials and its things.
  */
-export async function dampersOf(
+export async function roomDampers(
   setting: Setting,
   modes: RoomModes,
   load: (bytes: number) => Promise<Linalg>,
@@ -233,15 +243,11 @@ export async function dampersOf(
       pointsOn(face, part.outline, of(part.material.id, part.material.alpha));
     }
   }
-  const couplingOf = async (points: SurfacePoints) => {
-    const la = await load(couplingBytes(points.length / 4, modes.count));
-    return couplings(la, modes, points);
-  };
   // Octave values run straight between octaves: all that is the room's own is one matrix an octave, faded over.
   const octaves = OCTAVE_MIDBANDS.slice(0, ROOM_OCTAVES).map((): Float32Array | null => null);
   for (const { points, alpha } of [...materials.values(), ...thingPatches(setting)]) {
     if (points.length === 0) continue;
-    const coupling = await couplingOf(points);
+    const coupling = await couplingOf(modes, points, load);
     octaves.forEach((_, o) => {
       const sum = (octaves[o] ??= new Float32Array(coupling.length));
       // α = 8 Re β, the limit of small admittances.
@@ -252,7 +258,16 @@ export async function dampersOf(
   const list = octaves.flatMap((coupling, o): NamedDamper[] =>
     coupling ? [{ piece: null, coupling, beta: (f) => complex(octaveShare(o, f)) }] : [],
   );
-  // Pieces of one make damp alike: together they are one matrix.
+  return list;
+}
+
+/** What hangs. Pieces of one make damp alike: together they are one matrix. */
+export async function hungDampers(
+  setting: Setting,
+  modes: RoomModes,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<NamedDamper[]> {
+  const list: NamedDamper[] = [];
   const makes = new Map<string, PatchPlan>();
   for (const patch of hungPatches(setting)) {
     const known = makes.get(patch.make);
@@ -260,7 +275,7 @@ export async function dampersOf(
     else makes.set(patch.make, { ...patch, points: [...patch.points] });
   }
   for (const { make, points, beta } of makes.values()) {
-    if (points.length > 0) list.push({ piece: make, coupling: await couplingOf(points), beta });
+    if (points.length > 0) list.push({ piece: make, coupling: await couplingOf(modes, points, load), beta });
   }
   return list;
 }

@@ -35,6 +35,8 @@ export function causeSentence(cause: WhyCause, letterOf: (id: string) => string)
       return `${letterOf(cause.loudspeaker)} stands in the null of ${modeName(cause.mode)} and does not drive it, while the ears would hear it. Moving ${letterOf(cause.loudspeaker)} a little brings the note back.`;
     case 'modes-cancel':
       return `Two modes meet out of step: ${modeName(cause.modes[0])} and ${modeName(cause.modes[1])} are ${percent(cause.modes[0].share)} and ${percent(cause.modes[1].share)} of what is heard, ${fixed(Math.abs(apart(cause.modes)), 0)}° apart. Moving head or source changes their balance.`;
+    case 'between':
+      return `It falls between two modes the ears hear: ${modeName(cause.below)} and ${modeName(cause.above)}. Their slopes do not meet here; another place of source or head, or a second source, fills in.`;
     case 'boundary':
       return `The ${surfaceWords(cause.face)} behind or beside ${letterOf(cause.loudspeaker)} takes it away: its own null lies at ${fixed(cause.nullHz, 0)} Hz, ${fixed(cause.depthDb, 0)} dB deep. Nearer to that face or well away from it moves the null.`;
     case 'loudspeakers-cancel':

@@ -16,7 +16,12 @@ const { doc, setting, answer } = useBassStage();
 const a = computed(() => answer.value!);
 const first = computed(() => a.value.swings[0] ?? null);
 const figures = computed(() => [
-  { name: 'Swing 30–150 Hz, ±', value: first.value?.swingDb ?? null, unit: 'dB', digits: 1 },
+  {
+    name: `Swing ${fixed(first.value?.fromHz ?? 30, 0)}–150 Hz, ±`,
+    value: first.value?.swingDb ?? null,
+    unit: 'dB',
+    digits: 1,
+  },
   { name: 'With nothing hung, ±', value: a.value.swingsBare?.[0]?.swingDb ?? null, unit: 'dB', digits: 1 },
   { name: 'Over the head’s range', value: a.value.seatSpreadDb, unit: 'dB', digits: 1 },
   { name: 'Answered up to', value: a.value.top, unit: 'Hz', digits: 0 },
