@@ -74,6 +74,7 @@ async function readSources() {
     [tsc, '-p', 'cli'],
     [tsc, '-p', 'server'],
     [tsc, '-p', 'e2e'],
+    [tsc, '-p', 'bench'],
     [bin('vue-tsc/bin/vue-tsc.js'), '-p', 'web'],
   );
   await check('boundaries', [

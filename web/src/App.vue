@@ -45,7 +45,7 @@ onMounted(async () => {
 });
 
 function onKey(event: KeyboardEvent): void {
-  const typing = (event.target as HTMLElement).matches?.('input, textarea, [contenteditable]');
+  const typing = (event.target as HTMLElement).matches?.('input:not([type="checkbox"]), textarea, [contenteditable]');
   const command = event.ctrlKey || event.metaKey;
   if (command && event.key.toLowerCase() === 'k') {
     event.preventDefault();

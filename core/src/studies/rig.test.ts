@@ -1,10 +1,11 @@
+import { loadLinalg } from '../numerics/linalg/load';
 import { RIGS, stationOf, twinStation } from '../layout/rigs';
 import type { Project } from '../project/schema';
 import { distance } from '../geometry/vector';
 import { edited, plainBox } from '../testing/rooms';
 import { nearPlanes } from './boundaries';
 import { ORIENT_WEIGHTS, studyOrientation } from './orient';
-import { DEFAULT_SEARCH_WEIGHTS, searchSeat } from './seatSearch';
+import { DEFAULT_SEARCH_WEIGHTS, searchSeat, type SearchWaves, searchWaves } from './seatSearch';
 import { studySeat } from './seat';
 import { settingOf } from './setting';
 
@@ -147,10 +148,15 @@ describe('which wall to face', () => {
 
 describe('search for the seat', () => {
   const box = large();
-  const found = searchSeat({ project: box, weights: DEFAULT_SEARCH_WEIGHTS });
+  let waves: SearchWaves | null;
+  let found: ReturnType<typeof searchSeat>;
+  beforeAll(async () => {
+    waves = await searchWaves(box, loadLinalg);
+    found = searchSeat({ project: box, weights: DEFAULT_SEARCH_WEIGHTS }, waves);
+  });
 
   test('deterministic, best first, apart, inside the room, by the working distance', () => {
-    expect(searchSeat({ project: box, weights: DEFAULT_SEARCH_WEIGHTS })).toEqual(found);
+    expect(searchSeat({ project: box, weights: DEFAULT_SEARCH_WEIGHTS }, waves)).toEqual(found);
     expect(found.best.length).toBeGreaterThan(2);
     expect(found.best.map((b) => b.cost)).toEqual([...found.best.map((b) => b.cost)].sort((a, b) => a - b));
     for (const b of found.best) {
@@ -160,14 +166,19 @@ describe('search for the seat', () => {
       expect(Math.abs(b.left[0] + b.right[0] - 2 * b.head[0])).toBeLessThan(1e-9);
     }
     expect(Math.min(...found.map.costs.filter((c) => c !== null))).toBeCloseTo(found.best[0]!.cost, 12);
-    expect(found.boxLike).toBe(true);
+    expect(found.evenness).toBe(true);
+    expect(found.best[0]!.figures.swingDb).toBeGreaterThan(0);
+    // Without the waves evenness is left out, and said to be.
+    const without = searchSeat({ project: box, weights: DEFAULT_SEARCH_WEIGHTS }, null);
+    expect(without.evenness).toBe(false);
+    expect(without.best[0]!.figures.swingDb).toBeNull();
   });
 
   test('with symmetry alone the best seat is on the axis, with the notch alone none found is shallower', () => {
     const none = { notch: 0, evenness: 0, symmetry: 0, coverage: 0 };
-    const axis = searchSeat({ project: box, weights: { ...none, symmetry: 1 } });
+    const axis = searchSeat({ project: box, weights: { ...none, symmetry: 1 } }, waves);
     expect(axis.best[0]!.figures.offAxis).toBeLessThan(1e-9);
-    const notch = searchSeat({ project: box, weights: { ...none, notch: 1 } });
+    const notch = searchSeat({ project: box, weights: { ...none, notch: 1 } }, waves);
     expect(notch.best[0]!.figures.notchDb).toBeGreaterThanOrEqual(found.best[0]!.figures.notchDb - 1e-9);
   });
 
@@ -187,10 +198,10 @@ describe('search for the seat', () => {
       material: 'cupboard-closed',
       clearance: 0,
     };
-    const blocked = searchSeat({
-      project: edited(box, { type: 'put', list: 'furniture', thing: desk }),
-      weights: DEFAULT_SEARCH_WEIGHTS,
-    });
+    const blocked = searchSeat(
+      { project: edited(box, { type: 'put', list: 'furniture', thing: desk }), weights: DEFAULT_SEARCH_WEIGHTS },
+      waves,
+    );
     const places = (r: typeof found) => r.map.costs.filter((c) => c !== null).length;
     expect(places(blocked)).toBeLessThan(places(found) * 0.8);
     for (const b of blocked.best) expect(b.head[1] < 2.25 || b.head[1] > 3.75).toBe(true);
@@ -208,6 +219,6 @@ describe('search for the seat', () => {
   test('without a pair there is nothing to place: a named error', () => {
     const p = structuredClone(box);
     p.loudspeakers.splice(1);
-    expect(() => searchSeat({ project: p, weights: DEFAULT_SEARCH_WEIGHTS })).toThrow(/needs a pair/);
+    expect(() => searchSeat({ project: p, weights: DEFAULT_SEARCH_WEIGHTS }, null)).toThrow(/needs a pair/);
   });
 });

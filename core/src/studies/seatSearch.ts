@@ -2,24 +2,25 @@
  * Search for the seat: head and a symmetric pair over the whole plan, judged by parts whose weights the user sets.
  *
  * Every place of the head on a grid is tried with several triangle sides, the pair mirrored about the head, inside what walls,
- * furniture and the loudspeakers' working distance permit. Bass evenness is the closed-form modal sum of a box room
- * (modes/response.ts) and is left out where the room is nothing like a box. Deterministic; long for a page's thread.
+ * furniture and the loudspeakers' working distance permit. Bass evenness is the sum over the modes of the room as it is, by
+ * the wave solver, each with its own damping; where the solver refuses the room it is left out. Deterministic; long for a
+ * page's thread.
  */
 import { insideOutline } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import { deepestOf } from '../interference/faces';
 import { TRIANGLE_DEPTH } from '../layout/seat';
-import { type DampedMode, dampedModes, weightOf } from '../modes/response';
-import { signedModePressure } from '../modes/box';
+import type { Linalg } from '../numerics/linalg/types';
 import { stereoPair } from '../project/placing';
 import type { Project } from '../project/schema';
 import { mirrorPoint } from '../reflections/zones';
-import { boxLike, bareEyring } from './bass';
 import { curveAtEars, NOTCH_RANGE } from './boundaries';
 import { notForPanels } from './markLevels';
 import { type PlacedLoudspeaker, type Setting, settingOf } from './setting';
 import { doorSwings } from './survey';
 import { targetsOf } from './targets';
+import { type RoomModes, shapesAt } from '../waves/modes';
+import { createWaveEngine } from './waveEngine';
 
 export interface SearchWeights {
   /** Deepest boundary notch 40–300 Hz of the two loudspeakers. */
@@ -57,8 +58,8 @@ export interface SearchResult {
   /** The seat as it is, judged alike; null when it is outside what the search permits. */
   now: SeatCandidate | null;
   tried: number;
-  /** Whether evenness was judged: only in rooms that are much like a box. */
-  boxLike: boolean;
+  /** Whether evenness was judged: not in rooms the wave solver refuses. */
+  evenness: boolean;
 }
 
 /** Least distance between the best few, m. */
@@ -72,52 +73,56 @@ const HEAD_CLEAR = 0.4;
 /** Boxes keep so far from walls and one from another, m. */
 const BOX_CLEAR = 0.05;
 const SWING_FROM = 30;
-const SWING_TO = 200;
+const SWING_TO = 120;
 const SWING_STEPS = 48;
 /** Costs of 1: a notch so deep, a response so uneven, an axis so far. */
 const WORST = { notchDb: 20, swingDb: 9, offAxis: 0.6 } as const;
 const clamp01 = (v: number) => Math.min(1, Math.max(0, v));
 
-/** The modal sum at many places: what does not depend on the place is worked out once. */
-function modalSpread(setting: Setting): ((head: Vec3, sources: readonly Vec3[]) => number) | null {
-  const box = boxLike(setting);
-  if (!box) return null;
-  const L = box.size;
+/** Response of the room at many places: each mode with its own damping. What does not depend on the place is worked out once. */
+function modalSpread(
+  setting: Setting,
+  waves: SearchWaves | null,
+): ((head: Vec3, sources: readonly Vec3[]) => number) | null {
+  if (!waves) return null;
+  const { modes, deltas, top } = waves;
   const { c } = setting;
-  // Decay of the bare room at 125 Hz: one damping constant for all modes.
-  const delta = (3 * Math.log(10)) / Math.max(0.1, bareEyring(setting)[1] ?? 0.5);
-  const limit = Math.min(1.4 * SWING_TO, 1.4 * SWING_TO * Math.cbrt(150 / Math.max(150, setting.solid.volume)));
-  const modes: DampedMode[] = dampedModes(L, c, Math.max(120, limit), delta);
   const frequencies = Array.from(
     { length: SWING_STEPS },
-    (_, i) => SWING_FROM * (Math.min(SWING_TO, limit / 1.4) / SWING_FROM) ** (i / (SWING_STEPS - 1)),
+    (_, i) => SWING_FROM * (Math.min(SWING_TO, top) / SWING_FROM) ** (i / (SWING_STEPS - 1)),
   );
-  const re = new Float64Array(modes.length * SWING_STEPS);
-  const im = new Float64Array(modes.length * SWING_STEPS);
-  modes.forEach(({ n, f, delta: d }, m) => {
+  const { count } = modes;
+  const re = new Float64Array(count * SWING_STEPS);
+  const im = new Float64Array(count * SWING_STEPS);
+  for (let m = 0; m < count; m++) {
+    const d = deltas[m]!;
     frequencies.forEach((frequency, i) => {
       const k = (2 * Math.PI * frequency) / c;
-      const kn = (2 * Math.PI * f) / c;
-      const dRe = kn * kn - k * k + (d / c) ** 2;
+      const dRe = modes.kappa2[m]! - k * k;
       const dIm = (2 * k * d) / c;
       const size = dRe * dRe + dIm * dIm;
-      re[m * SWING_STEPS + i] = (weightOf(n) * dRe) / size;
-      im[m * SWING_STEPS + i] = (-weightOf(n) * dIm) / size;
+      re[m * SWING_STEPS + i] = dRe / size;
+      im[m * SWING_STEPS + i] = -dIm / size;
     });
-  });
-  const inBox = (p: Vec3): Vec3 => [p[0], p[1], Math.min(p[2], L[2])];
+  }
+  const [ears, box] = [new Float64Array(count), new Float64Array(count)];
+  const driven = new Float64Array(count);
   return (head, sources) => {
     const [sumRe, sumIm] = [new Float64Array(SWING_STEPS), new Float64Array(SWING_STEPS)];
-    const at = inBox(head);
-    modes.forEach(({ n }, m) => {
-      const amplitude =
-        signedModePressure(L, n, at) * sources.reduce((s, p) => s + signedModePressure(L, n, inBox(p)), 0);
-      if (amplitude === 0) return;
+    shapesAt(modes, head, ears);
+    driven.fill(0);
+    for (const p of sources) {
+      shapesAt(modes, p, box);
+      for (let m = 0; m < count; m++) driven[m]! += box[m]!;
+    }
+    for (let m = 0; m < count; m++) {
+      const amplitude = ears[m]! * driven[m]!;
+      if (amplitude === 0) continue;
       for (let i = 0, k = m * SWING_STEPS; i < SWING_STEPS; i++, k++) {
         sumRe[i]! += amplitude * re[k]!;
         sumIm[i]! += amplitude * im[k]!;
       }
-    });
+    }
     const levels = Array.from(sumRe, (r, i) => 10 * Math.log10(Math.max(1e-12, r * r + sumIm[i]! ** 2)));
     const mean = levels.reduce((s, v) => s + v, 0) / levels.length;
     return Math.sqrt(levels.reduce((s, v) => s + (v - mean) ** 2, 0) / levels.length);
@@ -136,9 +141,14 @@ function outlineDistance(outline: readonly Vec2[], p: Vec2): number {
 }
 
 /** Judges one place; null where head or loudspeakers cannot be. */
-function judge(setting: Setting, pair: readonly PlacedLoudspeaker[], weights: SearchWeights) {
+function judge(
+  setting: Setting,
+  pair: readonly PlacedLoudspeaker[],
+  weights: SearchWeights,
+  waves: SearchWaves | null,
+) {
   const plan = setting.solid.plan.map((c) => c.at);
-  const spread = modalSpread(setting);
+  const spread = modalSpread(setting, waves);
   const things = setting.objects.filter((o) => o.faces.length > 0);
   // Boxes also keep out of the ground that doors sweep and that things ask for in front of them; a head may sit at its desk.
   const kept = [
@@ -224,16 +234,41 @@ function sidesOf(project: Project, least: number): number[] {
     .sort((a, b) => a - b);
 }
 
+/** The room's modes with their damping, as far up as they are good. */
+export interface SearchWaves {
+  modes: RoomModes;
+  /** 1/s */
+  deltas: Float64Array;
+  /** Hz */
+  top: number;
+}
+
+/** Solves the room for the search, coarse: some tenths of a second. Null where the solver refuses it. */
+export async function searchWaves(
+  project: Project,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<SearchWaves | null> {
+  const solution = await createWaveEngine(load).solve(settingOf(project), 'coarse', () => {});
+  if ('refused' in solution) return null;
+  const { modes, decays, room } = solution;
+  // Beyond those whose decay is known, and for the even pressure: as the slowest known mode near them.
+  const last = decays.at(-1)!.delta;
+  const first = decays[1]?.delta ?? last;
+  const deltas = Float64Array.from({ length: modes.count }, (_, m) => (m === 0 ? first : (decays[m]?.delta ?? last)));
+  return { modes, deltas, top: room.top };
+}
+
 /** The search proper. Throws RangeError without a pair of loudspeakers. */
 export function searchSeat(
   { project, weights }: SearchInputs,
+  waves: SearchWaves | null,
   progress: (part: number) => void = () => {},
 ): SearchResult {
   const setting = settingOf(project);
   const main = stereoPair(setting.project);
   if (!main) throw new RangeError('searchSeat: the project needs a pair of loudspeakers');
   const pair = main.map((l) => setting.loudspeakers.find((p) => p.id === l.id)!);
-  const { judged, permitted, spread } = judge(setting, pair, weights);
+  const { judged, permitted, spread } = judge(setting, pair, weights, waves);
   const least = Math.max(...pair.map((l) => l.minimumDistance));
   const sides = sidesOf(setting.project, least);
   const { apexBehind } = setting.project.listening;
@@ -281,5 +316,5 @@ export function searchSeat(
     place(rr.at),
     Math.hypot(l.at[0] - rr.at[0], l.at[1] - rr.at[1]),
   );
-  return { map: { from, step, columns, rows, costs }, best, now, tried, boxLike: spread !== null };
+  return { map: { from, step, columns, rows, costs }, best, now, tried, evenness: spread !== null };
 }

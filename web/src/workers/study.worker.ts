@@ -6,7 +6,7 @@ import { type BassRunner, createBassRunner } from '@tawny/core/studies/bassRun';
 import { studyDecay } from '@tawny/core/studies/decay';
 import { studyOrientation } from '@tawny/core/studies/orient';
 import { proportionMap } from '@tawny/core/studies/proportions';
-import { searchSeat } from '@tawny/core/studies/seatSearch';
+import { searchSeat, searchWaves } from '@tawny/core/studies/seatSearch';
 import { studySecondOrder } from '@tawny/core/studies/secondOrder';
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
@@ -30,7 +30,7 @@ async function answer(request: Request, progress: (part: number) => void): Promi
     case 'proportions':
       return proportionMap(request.inputs, progress);
     case 'search':
-      return searchSeat(request.inputs, progress);
+      return searchSeat(request.inputs, await searchWaves(request.inputs.project, loadLinalg), progress);
   }
 }
 

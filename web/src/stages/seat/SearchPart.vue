@@ -99,7 +99,7 @@ const all = computed(() => Object.values(weights.value).every((w) => w === 0));
       No place is permitted: the triangle does not fit between walls and furniture. Make the side or the minimum
       distance smaller.
     </p>
-    <p v-if="!answer.boxLike" class="soft">This room is too far from a box: even bass is not judged.</p>
+    <p v-if="!answer.evenness" class="soft">The wave solver refuses this room: even bass is not judged.</p>
     <p v-if="answer.now" class="soft">
       As it is now: cost {{ costText(answer.now) }} of 100; {{ figures(answer.now) }}.
     </p>
@@ -112,8 +112,8 @@ const all = computed(() => Object.values(weights.value).every((w) => w === 0));
       <v-btn size="x-small" variant="outlined" @click="tryIt(c)">Try it</v-btn>
     </div>
     <p class="soft small">
-      {{ answer.tried }} places. Bass by the modes of the box around the room, 30–200 Hz, walls bare: good to a few dB.
-      The map is on the plan, darker is better.
+      {{ answer.tried }} places. Bass by the waves of the room as it is, 30–120 Hz: good to a few dB. The map is on the
+      plan, darker is better.
     </p>
   </template>
 </template>
