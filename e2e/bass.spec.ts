@@ -11,23 +11,21 @@ const part = (page: Page, id: string) => page.locator(`[data-part-tab="${id}"]`)
 
 test('the page is never held while the room’s waves are solved, and says how long it was', async ({ page }) => {
   await openDemo(page);
-  // The stage's own code and drawing come first; what is measured is the solving.
   await stage(page, 'bass');
   await answered(page, 'full');
-  const stick = await yardstick(page);
+  // The room's shape changed: both answers anew. What is measured begins when the stage is drawn and the worker at work.
+  await stage(page, 'survey');
+  await type(page, 'Height', '270');
+  await stage(page, 'bass');
+  await expect(page.getByRole('progressbar', { name: /^Solving/ })).toBeVisible();
+  await page.waitForTimeout(300);
   const tasks = await pageTasks(page, async () => {
-    await stage(page, 'survey');
-    await stage(page, 'bass');
-    await page.locator('[data-part-tab="modes"]').focus();
-    // An edit of the room's damping and of its shape: both answers anew, coarse and full.
-    await page.keyboard.press('Enter');
-    await stage(page, 'survey');
-    await type(page, 'Height', '270');
-    await stage(page, 'bass');
     await page.waitForFunction(() => /as it is, to/.test(document.querySelector('.stage header')!.textContent), null, {
       timeout: 120_000,
     });
+    await page.waitForTimeout(1500);
   });
+  const stick = await yardstick(page);
   const solving = await page.evaluate(() =>
     performance
       .getEntriesByType('measure')
@@ -42,9 +40,8 @@ test('the page is never held while the room’s waves are solved, and says how l
       .join(', ')} ms of processor, yardstick ${stick.toFixed(0)} ms\n`,
   );
   expect(solving.some((m) => m.startsWith('bass full'))).toBe(true);
-  // Going from stage to stage draws whole screens: a few tasks may be that; while the worker solves there is nothing.
-  const allowed = 50 * Math.max(1, stick / QUIET_YARDSTICK);
-  expect(sorted.filter((t) => t > allowed).length).toBeLessThanOrEqual(4);
+  // What the page itself does meanwhile: two answers received and drawn, and their map. The worker's time does not count.
+  expect(sorted[0]).toBeLessThanOrEqual(50 * Math.max(1, stick / QUIET_YARDSTICK));
 });
 
 test('the Bakehouse: a null at the seat is named, and a subwoofer’s place cures part of it', async ({ page }) => {

@@ -1,10 +1,19 @@
 /** Writes docs/screenshots: every main view at 1280 × 800 from the demo project. */
 import { fileURLToPath } from 'node:url';
-import { test } from '@playwright/test';
+import { type Page, test } from '@playwright/test';
 import { openDemo, settled, stage, surveyPart } from './rig';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'build'] as const;
+
+/** The full answer of the bass, and its map. */
+async function solved(page: Page): Promise<void> {
+  await page.waitForFunction(() => /as it is, to/.test(document.querySelector('.stage header')!.textContent), null, {
+    timeout: 120_000,
+  });
+  await page.waitForSelector('[data-map]');
+  await page.waitForTimeout(800);
+}
 
 test('main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T09:30:00Z') });
@@ -12,10 +21,29 @@ test('main views', async ({ page }) => {
   await openDemo(page);
   for (const name of STAGES) {
     await stage(page, name);
+    if (name === 'bass') await solved(page);
     await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
   }
+  await stage(page, 'bass');
+  await solved(page);
+  await page.locator('[data-part-tab="why"]').click();
+  await page.waitForSelector('[data-why]');
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: `${FOLDER}/why.png` });
+  await page.locator('[data-part-tab="places"]').click();
+  await page.locator('[data-places]').click();
+  await page.waitForSelector('[data-layout="4-0"]');
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `${FOLDER}/places.png` });
+  await page.locator('[data-part-tab="box"]').click();
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(1500);
+  await page.screenshot({ path: `${FOLDER}/box.png` });
+  await page.locator('[data-part-tab="response"]').click();
   await stage(page, 'seat');
   await page.locator('[data-part-tab="walls"]').click();
   await page.locator('[data-rank]').click();
