@@ -118,6 +118,7 @@ export function subCandidates(setting: Setting): SubPlace[] {
 
 interface Judged {
   swingDb: number;
+  evenDb: number;
   spreadDb: number;
   cost: number;
 }
@@ -126,8 +127,8 @@ function judge(axis: ArrayLike<number>, responses: readonly Response[]): Judged 
   const curves = responses.map((r) => smoothed(axis, levels(r), 12));
   const swingDb = swingOf(axis, levels(responses[0]!), SWING_SCHOOLS[0]!)?.swingDb ?? 0;
   const spreadDb = placeSpread(axis, curves, ...SPREAD_RANGE);
-  const even = unevenness(axis, curves[0]!, ...EVEN_RANGE);
-  return { swingDb, spreadDb, cost: (swingDb + 2 * even) / 2 + SPREAD_WEIGHT * spreadDb };
+  const evenDb = unevenness(axis, curves[0]!, ...EVEN_RANGE);
+  return { swingDb, evenDb, spreadDb, cost: (swingDb + 2 * evenDb) / 2 + SPREAD_WEIGHT * spreadDb };
 }
 
 const meanLevel = (axis: ArrayLike<number>, r: Response, from: number, to: number): number => {

@@ -141,6 +141,8 @@ export interface SubLayout {
   /** What every subwoofer of it is fed with, dB. */
   gainDb: number;
   swingDb: number;
+  /** Standard deviation of the smoothed level, 30–150 Hz, dB. */
+  evenDb: number;
   spreadDb: number;
   cost: number;
 }

@@ -12,7 +12,7 @@ import { placeSpread, smoothed, SWING_SCHOOLS, swingOf, unevenness } from './bas
 import { subCandidates } from './bassPlaces';
 import { createBassRunner } from './bassRun';
 import type { BassResultOf, BassTask } from './bassTypes';
-import { workingOfHelps, workingOfResponse, workingOfSwing, workingOfWaveMode } from './bassWorking';
+import { workingOfHelps, workingOfLayout, workingOfResponse, workingOfSwing, workingOfWaveMode } from './bassWorking';
 import { settingOf } from './setting';
 import { octaveShare, waveRoomOf } from './waveRoom';
 
@@ -307,6 +307,9 @@ describe('places', () => {
         if (i > 0) expect(b.cost).toBeGreaterThanOrEqual(l.best[i - 1]!.cost);
       });
     }
+    const judged = first.layouts[0]!.best[0]!;
+    expect(workingOfLayout(judged).result.value).toBe(judged.cost);
+    expect(judged.cost).toBeCloseTo((judged.swingDb + 2 * judged.evenDb) / 2 + 0.7 * judged.spreadDb, 9);
     const { best, map } = first;
     expect(best!.evenness).toBeCloseTo(Math.min(...Array.from(map.evenness).filter((v) => !Number.isNaN(v))), 5);
     expect(first.now).toEqual({ ...first.without, places: [] });

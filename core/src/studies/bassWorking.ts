@@ -1,5 +1,5 @@
 /** How the figures of the wave solver came about. */
-import type { BassAnswer, HelpsAnswer, SwingVerdict, WaveMode } from './bassTypes';
+import type { BassAnswer, HelpsAnswer, SubLayout, SwingVerdict, WaveMode } from './bassTypes';
 import type { Setting } from './setting';
 import type { Working } from './types';
 
@@ -96,5 +96,27 @@ export function workingOfHelps(helps: HelpsAnswer): Working {
     },
     source: 'First-order perturbation of the mode by a local patch; impedance of the layers by transfer matrix.',
     validity: `A strong absorber changes the mode itself: the response after hanging it counts, not this estimate. Home-made tuned boxes miss by a third of an octave. ${VALID}`,
+  };
+}
+
+export function workingOfLayout(layout: SubLayout): Working {
+  return {
+    id: 'bass-layout',
+    title: 'Cost of an arrangement of subwoofers',
+    formula: 'cost = (± + 2σ)/2 + 0.7·s',
+    symbols: [
+      {
+        symbol: '±',
+        meaning: 'swing 30–150 Hz at the ears, a twelfth of an octave',
+        value: layout.swingDb,
+        unit: 'dB',
+      },
+      { symbol: 'σ', meaning: 'standard deviation of the same curve', value: layout.evenDb, unit: 'dB' },
+      { symbol: 's', meaning: 'mean spread over the head’s range, 30–120 Hz', value: layout.spreadDb, unit: 'dB' },
+      { symbol: 'g', meaning: 'level every subwoofer is fed with', value: layout.gainDb, unit: 'dB' },
+    ],
+    result: { symbol: 'cost', meaning: 'the smaller the better', value: layout.cost, unit: 'dB' },
+    source: 'Weights by us: evenness first, the same for a head that moves second.',
+    validity: VALID,
   };
 }

@@ -4,7 +4,9 @@ import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { PlacesAnswer, SubLayout } from '@tawny/core/studies/bassTypes';
+import { workingOfLayout } from '@tawny/core/studies/bassWorking';
 import type { CostMap } from '../../board/types';
+import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBassStage } from './useBassStage';
 
 const emit = defineEmits<{ map: [map: CostMap | null] }>();
@@ -100,6 +102,7 @@ function seat(): void {
           {{ b.places.length === 1 ? 'box and its lead' : 'boxes and their leads' }} to pay for.
           <template v-if="better(b) < 0">No better than none.</template>
         </p>
+        <WorkingButton small :working="workingOfLayout(b)" />
         <v-btn size="x-small" variant="outlined" @click="put(b)"
           >Put {{ b.places.length === 1 ? 'it' : 'them' }} there</v-btn
         >
