@@ -5,7 +5,8 @@
  */
 import type { Vec3 } from '../geometry/vector';
 import type { Linalg } from '../numerics/linalg/types';
-import { type Amplitudes, axisTo, dampedBytes, type Decaying, decays, drive } from '../waves/damped';
+import { type Amplitudes, axisTo, dampedBytes, drive } from '../waves/damped';
+import { type Decaying, decays } from '../waves/decays';
 import { type RoomModes, shapesAt, solveModes } from '../waves/modes';
 import type { BassRefusal } from './bassTypes';
 import type { Setting } from './setting';

@@ -12,6 +12,7 @@ import { hz, motionWords } from '@tawny/core/words/bass';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
+import TunedFields from '../../parts/TunedFields.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBassStage } from './useBassStage';
 
@@ -155,44 +156,7 @@ function corner(p: HelpPlace): [number, number] {
     :max="LIMITS.panelGap[1]"
     @update:model-value="recipe.gap = $event"
   />
-  <NumberField
-    v-if="recipe.kind === 'membrane'"
-    label="Skin"
-    kind="number"
-    unit="kg/m²"
-    :digits="1"
-    :step="0.5"
-    :model-value="recipe.tuned.massPerArea"
-    :min="LIMITS.massPerArea[0]"
-    :max="LIMITS.massPerArea[1]"
-    @update:model-value="recipe.tuned.massPerArea = $event"
-  />
-  <template v-if="recipe.kind === 'port'">
-    <NumberField
-      label="Holes"
-      kind="number"
-      :digits="0"
-      :step="1"
-      :model-value="recipe.tuned.holes"
-      :min="LIMITS.holes[0]"
-      :max="LIMITS.holes[1]"
-      @update:model-value="recipe.tuned.holes = Math.round($event)"
-    />
-    <NumberField
-      label="Hole, across"
-      :model-value="recipe.tuned.holeDiameter"
-      :min="LIMITS.holeDiameter[0]"
-      :max="LIMITS.holeDiameter[1]"
-      @update:model-value="recipe.tuned.holeDiameter = $event"
-    />
-    <NumberField
-      label="Plate or neck"
-      :model-value="recipe.tuned.neck"
-      :min="LIMITS.neck[0]"
-      :max="LIMITS.neck[1]"
-      @update:model-value="recipe.tuned.neck = $event"
-    />
-  </template>
+  <TunedFields :kind="recipe.kind" :model-value="recipe.tuned" @update:model-value="recipe.tuned = $event" />
   <div v-if="mode && (recipe.kind === 'membrane' || recipe.kind === 'port')" class="actions-row">
     <v-btn size="small" variant="outlined" @click="tune">Tune it to {{ hz(mode.f) }}</v-btn>
   </div>

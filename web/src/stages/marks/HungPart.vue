@@ -5,6 +5,7 @@ import { LIMITS } from '@tawny/core/project/schema';
 import type { HungPiece } from '@tawny/core/project/schema';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import NumberField from '../../parts/NumberField.vue';
+import TunedFields from '../../parts/TunedFields.vue';
 import { useMarks } from './useMarks';
 
 const { doc, session, setting } = useMarks();
@@ -109,44 +110,7 @@ const label = (key: string, words: string) =>
         :step="50"
         @update:model-value="set({ scatterHz: $event })"
       />
-      <NumberField
-        v-if="chosen.kind === 'membrane'"
-        label="Skin"
-        kind="number"
-        unit="kg/m²"
-        :digits="1"
-        :model-value="chosen.tuned.massPerArea"
-        :min="LIMITS.massPerArea[0]"
-        :max="LIMITS.massPerArea[1]"
-        :step="0.5"
-        @update:model-value="set({ tuned: { ...chosen.tuned, massPerArea: $event } })"
-      />
-      <template v-if="chosen.kind === 'port'">
-        <NumberField
-          label="Holes"
-          kind="number"
-          :digits="0"
-          :model-value="chosen.tuned.holes"
-          :min="LIMITS.holes[0]"
-          :max="LIMITS.holes[1]"
-          :step="1"
-          @update:model-value="set({ tuned: { ...chosen.tuned, holes: Math.round($event) } })"
-        />
-        <NumberField
-          label="Hole, across"
-          :model-value="chosen.tuned.holeDiameter"
-          :min="LIMITS.holeDiameter[0]"
-          :max="LIMITS.holeDiameter[1]"
-          @update:model-value="set({ tuned: { ...chosen.tuned, holeDiameter: $event } })"
-        />
-        <NumberField
-          label="Plate or neck"
-          :model-value="chosen.tuned.neck"
-          :min="LIMITS.neck[0]"
-          :max="LIMITS.neck[1]"
-          @update:model-value="set({ tuned: { ...chosen.tuned, neck: $event } })"
-        />
-      </template>
+      <TunedFields :kind="chosen.kind" :model-value="chosen.tuned" @update:model-value="set({ tuned: $event })" />
       <div class="actions-row">
         <v-btn size="small" variant="outlined" @click="takeDown([chosen.id])">Take it down</v-btn>
       </div>
