@@ -137,14 +137,17 @@ test('leaving the stage ends the solving; a worker that dies is told of and star
   await openDemo(page);
   const before = page.workers().length;
   await stage(page, 'bass');
-  await expect.poll(() => page.workers().length).toBeGreaterThan(before);
+  // The coarse answer is there and its worker idle, the full one at work.
+  await expect(page.getByRole('progressbar', { name: 'Solving in full' })).toBeVisible({ timeout: 30_000 });
+  await expect.poll(() => page.workers().length).toBe(before + 2);
   await stage(page, 'survey');
-  await expect.poll(() => page.workers().length, { timeout: 15_000 }).toBe(before);
+  await expect.poll(() => page.workers().length, { timeout: 15_000 }).toBe(before + 1);
   const finished = await page.evaluate(() => performance.getEntriesByName('bass full').length);
   expect(finished).toBe(0);
 
   await stage(page, 'bass');
-  await expect(page.getByRole('progressbar', { name: /^Solving/ })).toBeVisible();
+  await expect(page.getByRole('progressbar', { name: 'Solving in full' })).toBeVisible({ timeout: 30_000 });
+  await expect.poll(() => page.workers().length).toBe(before + 2);
   await page.evaluate(() => {
     const { made } = window as unknown as { made: Worker[] };
     made.at(-1)!.dispatchEvent(new ErrorEvent('error', { message: 'out of memory' }));
