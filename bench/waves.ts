@@ -43,7 +43,9 @@ function prepared(spacing: number, to: number) {
 async function solve(spacing: number, to: number, load: (bytes: number) => Promise<Linalg>) {
   const p = prepared(spacing, to);
   const la = await load(p.plan.bytes);
-  return lowestModes(la, assemble(la, p.mesh, p.plan, p.cut), p.plan, p.mesh.size, p.expected, p.cut);
+  const pairs = lowestModes(la, assemble(la, p.mesh, p.plan, p.cut), p.plan, p.mesh.size, p.expected, p.cut);
+  if (!pairs) throw new Error('not all modes were found');
+  return pairs;
 }
 
 const median = (list: readonly number[]) => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!;

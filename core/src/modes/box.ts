@@ -56,14 +56,14 @@ export function boxModes(L: BoxSize, c: number, fmax: number): Mode[] {
   return modes.sort((a, b) => a.f - b.f || a.n[0] - b.n[0] || a.n[1] - b.n[1] || a.n[2] - b.n[2]);
 }
 
-/** Expected number of modes below fmax by Weyl's formula with surface and edge terms. */
-export function weylCount(L: BoxSize, c: number, fmax: number): number {
-  const [x, y, z] = L;
-  const q = fmax / c;
-  const volume = x * y * z;
-  const surface = 2 * (x * y + y * z + z * x);
-  const edges = 4 * (x + y + z);
-  return ((4 * Math.PI) / 3) * volume * q ** 3 + (Math.PI / 4) * surface * q ** 2 + (edges / 8) * q;
+/** Weyl's formula with surface and edge terms: modes above 0 to expect, q = f/c in 1/m. Volume m³, surface m², edges m. */
+export function weyl(volume: number, surface: number, edges: number, q: number): number {
+  return ((4 * PI) / 3) * volume * q ** 3 + (PI / 4) * surface * q ** 2 + (edges / 8) * q;
+}
+
+/** Expected number of a box's modes below fmax. */
+export function weylCount([x, y, z]: BoxSize, c: number, fmax: number): number {
+  return weyl(x * y * z, 2 * (x * y + y * z + z * x), 4 * (x + y + z), fmax / c);
 }
 
 /** Sound pressure magnitude |Π cos(nᵢπxᵢ/Lᵢ)| of mode n at a point (m, origin in a corner); 1 at the corners. */

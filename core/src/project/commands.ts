@@ -9,7 +9,7 @@ import { schoolFor } from './brief';
 import { type BoxRoom, boxCorners } from './create';
 import { type LayoutId, twinStation } from '../layout/rigs';
 import { mirrored, placeByRule, stereoPair } from './placing';
-import { setRig } from './rig';
+import { placeSubs, setRig } from './rig';
 import { type OutlineCorner, planFault } from './outline';
 import { solidFault } from './shape';
 import { forgetMissing, insertRecess, moveWall, removeCorner, setOutline, splitWall } from './outlineEdits';
@@ -80,6 +80,8 @@ export type Command =
   /** Head and main pair at once, survey coordinates. */
   | { type: 'place-seat'; head: [number, number]; left: [number, number]; right: [number, number] }
   | { type: 'set-rig'; layout: LayoutId; second: boolean; subs: number }
+  /** As many subwoofers as places, survey coordinates, all at one level. */
+  | { type: 'place-subs'; places: { x: number; y: number }[]; gainDb: number }
   | { type: 'set-range'; range: Partial<HeadRange> }
   | { type: 'set-marking'; marking: Partial<Project['marking']> }
   | { type: 'set-stock'; stock: Project['treatment']['stock'] }
@@ -315,6 +317,9 @@ function change(draft: Project, command: Command): void {
     }
     case 'set-rig':
       setRig(draft, command);
+      return;
+    case 'place-subs':
+      placeSubs(draft, command.places, command.gainDb);
       return;
     case 'set-range':
       Object.assign(draft.listening.range, command.range);

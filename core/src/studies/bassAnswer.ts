@@ -47,9 +47,9 @@ export const levels = ({ re, im }: Response): number[] =>
 
 export const isSub = (l: { role: string }): boolean => l.role === 'sub';
 
-/** Those that play at once: the first listener's pair, centre and subwoofers; not the second pair beside it. */
+/** Those that play at once: the main loudspeakers and the subwoofers; not the second pair beside them. */
 export const playing = (setting: Setting): PlacedLoudspeaker[] =>
-  setting.loudspeakers.filter((l) => l.role !== 'second' && (l.role === 'main' || isSub(l)));
+  setting.loudspeakers.filter((l) => l.role === 'main' || isSub(l));
 
 /** Where a mode moves: parts of ∫|∇φ|² across, along and upright, from differences on a grid. */
 function motionOf(solution: Solution): [number, number, number][] {

@@ -6,15 +6,15 @@
  */
 import { boundsOf, overlapping, type Box } from '../geometry/clip';
 import { insideOutline } from '../geometry/polygon';
-import { faceOutline, localToFace } from '../geometry/unfold';
+import { faceOutline, faceStretch, localToFace } from '../geometry/unfold';
 import type { Vec2 } from '../geometry/vector';
 import { stencil, stencilAt } from '../waves/modes';
 import { addPoints, type SurfacePoints } from '../waves/surfaces';
-import { faceStretch } from '../geometry/unfold';
 import { absorptionAt } from '../absorbers/layers';
 import { divide, complex } from '../numerics/complex';
 import { waveModes } from './bassAnswer';
-import type { BassTask, HelpPlace, HelpsAnswer } from './bassTypes';
+import { LIMITS } from '../project/schema';
+import type { BassTask, HelpPlace, HelpsAnswer, Recipe, WaveMode } from './bassTypes';
 import { pieceLayers } from './hung';
 import { notForPanels } from './markLevels';
 import type { Setting, SettingFace } from './setting';
@@ -130,4 +130,25 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
     needed,
     target: ask.target,
   };
+}
+
+/**
+ * What a closed box must be made of to answer at a frequency: the mass an area its air balances, m' = ρ/(k tan kD), as a
+ * skin or as the air in holes, ρ(t + 0.85 d)/ε. Within what can be built; a start, which its fill lowers a little.
+ */
+export function tunedTo(recipe: Recipe, frequency: number, air: { rho: number; c: number }): Recipe['tuned'] {
+  const k = (2 * Math.PI * frequency) / air.c;
+  const mass = air.rho / (k * Math.tan(k * recipe.depth));
+  const within = ([low, high]: readonly [number, number], v: number) => Math.min(high, Math.max(low, v));
+  if (recipe.kind === 'membrane') return { ...recipe.tuned, massPerArea: within(LIMITS.massPerArea, mass) };
+  const { holeDiameter, neck } = recipe.tuned;
+  const open = (air.rho * (neck + 0.85 * holeDiameter)) / mass;
+  const holes = Math.round((open * recipe.width * recipe.height) / ((Math.PI * holeDiameter ** 2) / 4));
+  return { ...recipe.tuned, holes: within(LIMITS.holes, holes) };
+}
+
+/** The mode most worth treating: slow, heard at the ears, and low enough to stand alone. */
+export function worstMode(modes: readonly WaveMode[]): WaveMode | null {
+  const heard = modes.filter((m) => m.index > 0 && m.f > 25 && m.f < 160 && Math.abs(m.head) > 0.3);
+  return heard.sort((a, b) => b.time * Math.abs(b.head) - a.time * Math.abs(a.head))[0] ?? null;
 }

@@ -1,5 +1,5 @@
 /** How even a low response is: smoothing, swing against what people hold it to, spread over places. */
-import type { SwingVerdict } from './bassTypes';
+import type { SwingVerdict, WaveMode } from './bassTypes';
 
 export interface SwingSchool {
   id: string;
@@ -114,3 +114,17 @@ export function placeSpread(
 export const DROP_TIME = 0.45;
 /** Judged from here up, Hz. */
 export const DROP_FROM_HZ = 63;
+/** … and up to here: above, modes crowd and decay is the room's. */
+export const DROP_TO_HZ = 200;
+/** Ears below this part of a mode's largest pressure are in its null, above the other at its peak. */
+export const SEAT_NULL = 0.25;
+export const SEAT_PEAK = 0.7;
+
+export const tooSlow = (m: WaveMode): boolean =>
+  m.index > 0 && m.f >= DROP_FROM_HZ && m.f <= DROP_TO_HZ && m.time > DROP_TIME;
+
+/** Modes that take longer than 150 ms to fall by 20 dB, and those of them the ears hear. */
+export function slowModes(modes: readonly WaveMode[]): { slow: WaveMode[]; heard: WaveMode[] } {
+  const slow = modes.filter(tooSlow);
+  return { slow, heard: slow.filter((m) => Math.abs(m.head) > SEAT_NULL) };
+}

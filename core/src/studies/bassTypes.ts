@@ -22,10 +22,6 @@ export interface WaveMode {
   motion: [number, number, number];
 }
 
-export interface Curve {
-  levelDb: number[];
-}
-
 /** A limit somebody holds a response to. */
 export interface SwingVerdict {
   school: string;

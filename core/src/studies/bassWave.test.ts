@@ -8,10 +8,11 @@ import type { HungPiece, Project } from '../project/schema';
 import { edited, plainBox, wardrobe } from '../testing/rooms';
 import { causeSentence, motionWords, refusalSentence, swingText } from '../words/bass';
 import { feedOf } from './bassFeed';
-import { placeSpread, smoothed, SWING_SCHOOLS, swingOf, unevenness } from './bassJudge';
+import { placeSpread, slowModes, smoothed, SWING_SCHOOLS, swingOf, unevenness } from './bassJudge';
 import { subCandidates } from './bassPlaces';
 import { createBassRunner } from './bassRun';
-import type { BassResultOf, BassTask } from './bassTypes';
+import { tunedTo, worstMode } from './bassHelps';
+import type { BassResultOf, BassTask, WaveMode } from './bassTypes';
 import { workingOfHelps, workingOfLayout, workingOfResponse, workingOfSwing, workingOfWaveMode } from './bassWorking';
 import { settingOf } from './setting';
 import { octaveShare, waveRoomOf } from './waveRoom';
@@ -285,6 +286,65 @@ describe('treatment', () => {
     const answer = await ask('answer', edited(project, { type: 'hang', pieces: [hung] }), {});
     expect(answer.modes[2]!.time).toBeLessThan(helps.mode.time);
     expect(Math.abs(answer.modes[2]!.time / best!.time - 1)).toBeLessThan(0.1);
+  });
+});
+
+describe('making and judging', () => {
+  test('a box tuned by the rule answers near the mode; both kinds stay within what can be built', () => {
+    const air = { rho: 1.2, c: 343 };
+    const recipe = { width: 0.6, height: 1.2, depth: 0.2, gap: 0, tuned: { ...PLAIN_TUNED } };
+    const { massPerArea } = tunedTo({ ...recipe, kind: 'membrane' }, 60, air);
+    // f ≈ c/2π √(ρ/(m' D)) for shallow boxes.
+    expect((343 / (2 * Math.PI)) * Math.sqrt(1.2 / (massPerArea * 0.2))).toBeCloseTo(60, 0);
+    const low = tunedTo({ ...recipe, kind: 'port' }, 50, air).holes;
+    const high = tunedTo({ ...recipe, kind: 'port' }, 100, air).holes;
+    expect(high).toBeGreaterThan(low);
+    expect(tunedTo({ ...recipe, kind: 'membrane', depth: 0.02 }, 20, air).massPerArea).toBeLessThanOrEqual(40);
+  });
+
+  test('slow modes are counted from 63 to 200 Hz; the worst is slow and heard', () => {
+    const mode = (index: number, f: number, time: number, head: number): WaveMode => ({
+      index,
+      f,
+      time,
+      timeBare: time,
+      head,
+      sources: {},
+      motion: [1, 0, 0],
+    });
+    const list = [
+      mode(0, 0, Infinity, 1),
+      mode(1, 40, 2, 0.9),
+      mode(2, 70, 0.9, 0.1),
+      mode(3, 90, 0.6, -0.8),
+      mode(4, 110, 0.4, 1),
+    ];
+    const { slow, heard } = slowModes(list);
+    expect(slow.map((m) => m.index)).toEqual([2, 3]);
+    expect(heard.map((m) => m.index)).toEqual([3]);
+    expect(worstMode(list)!.index).toBe(1);
+    expect(worstMode(list.slice(0, 1))).toBeNull();
+  });
+
+  test('without a loudspeaker there are modes and no swing', async () => {
+    const silent = structuredClone(plainBox());
+    silent.loudspeakers = [];
+    const answer = await solver()('answer', silent, {});
+    expect(answer.modes.length).toBeGreaterThan(10);
+    expect(answer.swings).toEqual([]);
+    expect(answer.loudspeakers).toEqual([]);
+  });
+
+  test('subwoofers are put in their places in one step, fed alike; surplus ones go', () => {
+    const base = edited(plainBox(), { type: 'set-rig', layout: 'stereo', second: false, subs: 3 });
+    const places = [
+      { x: 0.5, y: 0.5 },
+      { x: 3.5, y: 4.5 },
+    ];
+    const subs = edited(base, { type: 'place-subs', places, gainDb: -3 }).loudspeakers.filter((l) => l.role === 'sub');
+    expect(subs.map(({ x, y }) => ({ x, y }))).toEqual(places);
+    for (const s of subs)
+      expect(s.feed).toMatchObject({ gainDb: -3, delayMs: 0, inverted: false, crossover: { hz: 80 } });
   });
 });
 

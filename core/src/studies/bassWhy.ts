@@ -5,7 +5,7 @@
 import type { Vec3 } from '../geometry/vector';
 import { insideOutline } from '../geometry/polygon';
 import { waveModes, levels, playing, together } from './bassAnswer';
-import { smoothed } from './bassJudge';
+import { SEAT_NULL, smoothed } from './bassJudge';
 import { drivenAmplitudes, nearestIndex } from './bassMap';
 import type { WhyAnswer, WhyCause, WhyMode } from './bassTypes';
 import { boundariesOf } from './boundaries';
@@ -17,8 +17,6 @@ const STANDS_OUT = 3;
 /** Modes with less of the pressure than this are left out, and this many are told of. */
 const LEAST_SHARE = 0.15;
 const TOLD = 6;
-/** Pressure below this part of the room's largest: in the mode's null. */
-const IN_NULL = 0.25;
 /** A boundary's null counts as near within so many parts of the frequency. */
 const NEAR = 0.12;
 /** Steps and reach of the search for a place out of a dip, m. */
@@ -116,10 +114,12 @@ export async function bassWhy(setting: Setting, solution: Solution, asked: numbe
       causes.push({ kind: 'loudspeakers-cancel', together: levelDb, loudest });
     // The mode that would carry this note, were the ears or the source elsewhere.
     const near = all.filter((m) => m.index > 0 && Math.abs(m.f / f - 1) < 0.1);
-    const silent = near.filter((m) => Math.abs(m.head) < IN_NULL).sort((a, b) => could[b.index]! - could[a.index]!)[0];
+    const silent = near
+      .filter((m) => Math.abs(m.head) < SEAT_NULL)
+      .sort((a, b) => could[b.index]! - could[a.index]!)[0];
     if (silent && could[silent.index]! > 0.4 * most) causes.push({ kind: 'seat-null', mode: told(silent.index) });
     for (const l of list) {
-      const still = near.filter((m) => Math.abs(m.sources[l.id]!) < IN_NULL && Math.abs(m.head) > 0.5);
+      const still = near.filter((m) => Math.abs(m.sources[l.id]!) < SEAT_NULL && Math.abs(m.head) > 0.5);
       if (still[0]) causes.push({ kind: 'source-null', mode: told(still[0].index), loudspeaker: l.id });
     }
     const [a, b] = modes;
@@ -138,7 +138,7 @@ export async function bassWhy(setting: Setting, solution: Solution, asked: numbe
     }
   }
   if (shape === 'dip' && causes.length === 0) {
-    const heard = all.filter((m) => Math.abs(m.head) > IN_NULL);
+    const heard = all.filter((m) => Math.abs(m.head) > SEAT_NULL);
     const below = heard.filter((m) => m.f < f).at(-1);
     const above = heard.find((m) => m.f >= f);
     if (below && above) causes.push({ kind: 'between', below: told(below.index), above: told(above.index) });

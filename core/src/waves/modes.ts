@@ -4,6 +4,7 @@
  * Accuracy: relative error of a frequency about (kh)⁴/480 per axis on whole cells; sharp re-entrant corners cost more.
  * Measured in docs/waves.md.
  */
+import { weyl } from '../modes/box';
 import { insideOutline } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import type { Linalg } from '../numerics/linalg/types';
@@ -42,10 +43,9 @@ export interface SolveWish {
   edges: number;
 }
 
-/** Modes to expect below f: Weyl's formula with surface and edge terms (exact for boxes' edges). */
+/** Modes to expect below f, the even pressure among them. */
 export function expectedModes(volume: number, surface: number, edges: number, f: number, c: number): number {
-  const q = f / c;
-  return 1 + ((4 * Math.PI) / 3) * volume * q ** 3 + (Math.PI / 4) * surface * q ** 2 + (edges / 8) * q;
+  return 1 + weyl(volume, surface, edges, f / c);
 }
 
 export type Refusal =
@@ -94,6 +94,7 @@ export async function solveModes(
   const cut = ((2 * Math.PI * to) / c) ** 2;
   const matrices = assemble(la, mesh, plan, cut);
   const pairs = lowestModes(la, matrices, plan, mesh.size, expected, cut, progress);
+  if (!pairs) return { refused: { reason: 'unfinished' } };
   const still = pairs.values.filter((v) => v < 1e-6).length;
   if (still > 1) return { refused: { reason: 'apart', parts: still } };
   const kappa2 = pairs.values.map((v) => (v < 1e-6 ? 0 : v));

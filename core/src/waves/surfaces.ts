@@ -88,15 +88,3 @@ export function couplings(la: Linalg, modes: RoomModes, points: SurfacePoints): 
   la.gemmF32(n, k, n, weighted, shapes, out, la.f32(8 * k));
   return out.slice();
 }
-
-/** Only the diagonal: ∫ φ_m² dS, for estimates. */
-export function strengths(modes: RoomModes, points: SurfacePoints): Float64Array {
-  const out = new Float64Array(modes.count);
-  const at = new Float32Array(modes.count);
-  for (let i = 0; i < points.length; i += 4) {
-    shapesAt(modes, [points[i]!, points[i + 1]!, points[i + 2]!], at);
-    const w = points[i + 3]!;
-    for (let m = 0; m < out.length; m++) out[m]! += w * at[m]! * at[m]!;
-  }
-  return out;
-}

@@ -1,5 +1,6 @@
 /** Sentences of the Bass stage: what a mode is like, why a note is loud or missing, what was refused. */
 import { fixed } from '../quantities/format';
+import { SEAT_NULL, SEAT_PEAK } from '../studies/bassJudge';
 import type { BassRefusal, SwingVerdict, WaveMode, WhyCause, WhyMode } from '../studies/bassTypes';
 import { surfaceWords } from './tapes';
 
@@ -80,5 +81,5 @@ export const swingText = (s: SwingVerdict): string =>
 /** What to think of a mode at the seat. */
 export function seatWord(mode: Pick<WaveMode, 'head'>): 'null' | 'between' | 'peak' {
   const p = Math.abs(mode.head);
-  return p < 0.25 ? 'null' : p > 0.7 ? 'peak' : 'between';
+  return p < SEAT_NULL ? 'null' : p > SEAT_PEAK ? 'peak' : 'between';
 }

@@ -79,6 +79,7 @@ export const COMMAND_NAMES: Record<string, string> = {
   'set-brief': 'the brief',
   'place-seat': 'seat and pair',
   'set-rig': 'the rig',
+  'place-subs': 'the subwoofers’ places',
   'set-range': 'the head’s range',
   'set-marking': 'what is marked',
   'set-stock': 'the panel sizes',

@@ -2,7 +2,7 @@
 /** The room's modes by the wave solver: where they move, how long they ring, what the ears hear of them. */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { DROP_FROM_HZ, DROP_TIME } from '@tawny/core/studies/bassJudge';
+import { slowModes, tooSlow } from '@tawny/core/studies/bassJudge';
 import { workingOfWaveMode } from '@tawny/core/studies/bassWorking';
 import { hz, motionWords, seatWord } from '@tawny/core/words/bass';
 import WorkingButton from '../../parts/WorkingButton.vue';
@@ -10,8 +10,7 @@ import { useBassStage } from './useBassStage';
 
 const { answer, mode, modeIndex, chooseMode, setting, session } = useBassStage();
 const modes = computed(() => answer.value!.modes.filter((m) => m.index > 0 && m.f <= answer.value!.top));
-const slow = computed(() => modes.value.filter((m) => m.f >= DROP_FROM_HZ && m.f <= 200 && m.time > DROP_TIME));
-const driven = computed(() => slow.value.filter((m) => Math.abs(m.head) > 0.25));
+const judged = computed(() => slowModes(modes.value));
 const AT_SEAT = {
   null: 'The ears are in its null: this note is weak there, and no equaliser brings it back.',
   between: 'The ears are between null and peak: the gentlest place for this mode.',
@@ -23,10 +22,10 @@ const percent = (v: number) => `${fixed(Math.abs(v) * 100, 0)} %`;
 
 <template>
   <p>
-    <strong :class="driven.length === 0 ? 'good' : 'bad'">{{
-      slow.length === 0
+    <strong :class="judged.heard.length === 0 ? 'good' : 'bad'">{{
+      judged.slow.length === 0
         ? 'Every mode from 63 Hz falls by 20 dB within 150 ms.'
-        : `${slow.length} modes from 63 to 200 Hz take longer than 150 ms to fall by 20 dB; ${driven.length} of them are heard at the seat.`
+        : `${judged.slow.length} modes from 63 to 200 Hz take longer than 150 ms to fall by 20 dB; ${judged.heard.length} of them are heard at the seat.`
     }}</strong>
     <span class="soft"> That is a decay of 0.45 s. Below the Schroeder frequency decay is each mode’s own.</span>
   </p>
@@ -63,7 +62,7 @@ const percent = (v: number) => `${fixed(Math.abs(v) * 100, 0)} %`;
         >
           <span>{{ fixed(item.f, 1) }}</span>
           <span class="soft">{{ motionWords(item.motion) }}</span>
-          <span :class="{ bad: item.f >= DROP_FROM_HZ && item.time > DROP_TIME }">{{ fixed(item.time, 2) }}</span>
+          <span :class="{ bad: tooSlow(item) }">{{ fixed(item.time, 2) }}</span>
           <span>{{ seatWord(item) }} {{ percent(item.head) }}</span>
         </button>
       </div>

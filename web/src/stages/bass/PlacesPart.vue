@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Where head and subwoofers do best on the solved response. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { PlacesAnswer, SubLayout } from '@tawny/core/studies/bassTypes';
@@ -41,25 +42,15 @@ const length = (m: number) => lengthText(m, session.system);
 const text = (l: SubLayout) => `± ${fixed(l.swingDb, 1)} dB, ${fixed(l.spreadDb, 1)} dB over the head’s range`;
 const better = (l: SubLayout) => found.value!.without.cost - l.cost;
 const COUNT = { 1: 'One subwoofer', 2: 'Two subwoofers', 4: 'Four subwoofers' } as const;
+/** One step: undone as one. */
 function put(layout: SubLayout): void {
-  const { project, frame } = setting.value;
-  const model = project.loudspeakers.find((l) => l.role === 'sub');
-  const second = project.loudspeakers.some((l) => l.role === 'second');
-  if (!doc.run({ type: 'set-rig', layout: project.listening.layout, second, subs: layout.places.length })) return;
-  const subs = doc.stored!.loudspeakers.filter((l) => l.role === 'sub');
-  layout.places.forEach((p, i) => {
-    const sub = subs[i];
-    if (!sub) return;
+  const { frame } = setting.value;
+  const places = layout.places.map((p) => {
     const [x, y] = frame.toSurvey([p.at[0], p.at[1]]);
-    doc.run({ type: 'move-loudspeaker', id: sub.id, x: round(x), y: round(y), mirror: false });
-    const feed = {
-      ...(model ?? sub).feed,
-      gainDb: Math.max(-24, Math.min(24, Math.round(layout.gainDb * 2) / 2)),
-      delayMs: 0,
-      inverted: false,
-    };
-    doc.run({ type: 'set-loudspeaker', id: sub.id, values: { feed }, mirror: false });
+    return { x: round(x), y: round(y) };
   });
+  const [low, high] = LIMITS.gainDb;
+  doc.run({ type: 'place-subs', places, gainDb: Math.min(high, Math.max(low, Math.round(layout.gainDb * 2) / 2)) });
 }
 const round = (v: number) => Math.round(v * 1000) / 1000;
 function seat(): void {

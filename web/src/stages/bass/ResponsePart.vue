@@ -52,6 +52,9 @@ function slope(l: Loudspeaker, text: string): void {
 </script>
 
 <template>
+  <p v-if="a.loudspeakers.length === 0" class="bad">
+    No loudspeaker plays: there are modes, but no response. Put a pair in under Seat, Rig.
+  </p>
   <FigureGrid :figures="figures" />
   <WorkingButton :working="workingOfResponse(setting, a)" />
   <h2>Held against</h2>

@@ -5,6 +5,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { PLAIN_TUNED } from '@tawny/core/project/create';
 import { LIMITS } from '@tawny/core/project/schema';
+import { tunedTo, worstMode } from '@tawny/core/studies/bassHelps';
 import { DROP_TIME } from '@tawny/core/studies/bassJudge';
 import type { HelpPlace, HelpsAnswer, Recipe } from '@tawny/core/studies/bassTypes';
 import { workingOfHelps } from '@tawny/core/studies/bassWorking';
@@ -40,35 +41,16 @@ function choose(kind: Kind): void {
     Object.assign(recipe, { width: panel.width, height: panel.height, depth: panel.depth, gap: panel.gap });
   else Object.assign(recipe, { width: 0.6, height: 1.2, depth: 0.2, gap: 0 });
 }
-/** Box tuned to the mode by the simple rule, as a start. */
 function tune(): void {
-  if (!mode.value) return;
-  const { c, rho } = setting.value;
-  const w = (2 * Math.PI * mode.value.f) / c;
-  // Mass an area that the air spring of the box balances: m' = ρ / (k tan kD).
-  const mass = rho / (w * Math.tan(w * recipe.depth));
-  if (recipe.kind === 'membrane') {
-    recipe.tuned.massPerArea = Math.min(LIMITS.massPerArea[1], Math.max(LIMITS.massPerArea[0], mass));
-    return;
-  }
-  const { holeDiameter: d, neck } = recipe.tuned;
-  const open = (rho * (neck + 0.85 * d)) / mass;
-  recipe.tuned.holes = Math.min(
-    400,
-    Math.max(1, Math.round((open * recipe.width * recipe.height) / ((Math.PI * d * d) / 4))),
-  );
+  if (mode.value) recipe.tuned = tunedTo(recipe, mode.value.f, setting.value);
 }
 const target = ref(DROP_TIME);
 const found = shallowRef<HelpsAnswer | null>(null);
 const busy = ref(false);
-// Without a choice, the slowest mode that is heard at the seat.
-const worst = computed(
-  () =>
-    [...answer.value!.modes]
-      .filter((m) => m.index > 0 && m.f > 25 && m.f < 160 && Math.abs(m.head) > 0.3)
-      .sort((a, b) => b.time * Math.abs(b.head) - a.time * Math.abs(a.head))[0],
-);
-if (modeIndex.value === null && worst.value) chooseMode(worst.value.index);
+if (modeIndex.value === null) {
+  const worst = worstMode(answer.value!.modes);
+  if (worst) chooseMode(worst.index);
+}
 let turn = 0;
 watch(
   [modeIndex, () => JSON.stringify(recipe), target, bass.solved],
