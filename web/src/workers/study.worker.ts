@@ -1,13 +1,7 @@
 /** Runs studies off the page's thread: a switch over core functions and no more. */
-import highsUrl from 'highs/runtime?url';
-import { type IntegerSolver, loadIntegerSolver } from '@tawny/core/dosage/solver';
-import { loadLinalg } from '@tawny/core/numerics/linalg/load';
-import { type BassRunner, createBassRunner } from '@tawny/core/studies/bassRun';
-import { studyDecay } from '@tawny/core/studies/decay';
-import { studyOrientation } from '@tawny/core/studies/orient';
-import { proportionMap } from '@tawny/core/studies/proportions';
-import { searchSeat, searchWaves } from '@tawny/core/studies/seatSearch';
-import { studySecondOrder } from '@tawny/core/studies/secondOrder';
+import type { IntegerSolver } from '@tawny/core/dosage/solver';
+import type { loadLinalg } from '@tawny/core/numerics/linalg/load';
+import type { BassRunner } from '@tawny/core/studies/bassRun';
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
 /** Keeps what it has solved as long as the worker lives. */
@@ -15,22 +9,39 @@ let bass: BassRunner | null = null;
 let solver: Promise<IntegerSolver> | null = null;
 const send = (answer: Answer) => postMessage(answer);
 
+const linalg: typeof loadLinalg = async (bytes) => (await import('@tawny/core/numerics/linalg/load')).loadLinalg(bytes);
+
+async function loadSolver(): Promise<IntegerSolver> {
+  const [{ default: url }, { loadIntegerSolver }] = await Promise.all([
+    import('highs/runtime?url'),
+    import('@tawny/core/dosage/solver'),
+  ]);
+  return loadIntegerSolver(() => url);
+}
+
+/** Each study's code is fetched with its first request, so that a short one does not wait for the long ones' code. */
 async function answer(request: Request, progress: (part: number) => void): Promise<Studies[StudyKind]['result']> {
   switch (request.kind) {
-    case 'decay':
-      solver ??= loadIntegerSolver(() => highsUrl);
+    case 'decay': {
+      const { studyDecay } = await import('@tawny/core/studies/decay');
+      solver ??= loadSolver();
       return studyDecay(request.inputs, await solver, progress);
+    }
     case 'second-order':
-      return studySecondOrder(request.inputs, progress);
+      return (await import('@tawny/core/studies/secondOrder')).studySecondOrder(request.inputs, progress);
     case 'orient':
-      return studyOrientation(request.inputs, progress);
-    case 'bass':
-      bass ??= createBassRunner(loadLinalg);
+      return (await import('@tawny/core/studies/orient')).studyOrientation(request.inputs, progress);
+    case 'bass': {
+      const { createBassRunner } = await import('@tawny/core/studies/bassRun');
+      bass ??= createBassRunner(linalg);
       return bass(request.inputs, progress);
+    }
     case 'proportions':
-      return proportionMap(request.inputs, progress);
-    case 'search':
-      return searchSeat(request.inputs, await searchWaves(request.inputs.project, loadLinalg), progress);
+      return (await import('@tawny/core/studies/proportions')).proportionMap(request.inputs, progress);
+    case 'search': {
+      const { searchSeat, searchWaves } = await import('@tawny/core/studies/seatSearch');
+      return searchSeat(request.inputs, await searchWaves(request.inputs.project, linalg), progress);
+    }
   }
 }
 
