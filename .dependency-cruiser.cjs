@@ -5,7 +5,7 @@
  */
 const base = 'quantities|numerics';
 const ground = 'geometry|air|materials';
-const physics = 'modes|waves|reflections|interference|reverberation|absorbers|targets|dosage|layout|cutlist';
+const physics = 'modes|waves|reflections|interference|reverberation|absorbers|targets|dosage|layout|cutlist|diffusers|recipes';
 module.exports = {
   forbidden: [
     {

@@ -48,21 +48,35 @@ describe('calc', () => {
     expect(err).toBe('case c1: input.V: expected a number, found "large"');
   });
 
-  test('parts that come later say that they are not built, and are no fault of the input', async () => {
-    const layered = await calc('absorbers', {
-      layers: [{ type: 'mpp', d: 3e-4, t: 5e-4, eps: 0.01, endR: 4 }],
-      frequencies: [500],
-    });
-    expect(layered.status).toBe(0);
-    expect(layered.results[0]!.error).toMatchObject({ code: 'not-built', path: 'input.layers[0].type' });
-    const others = await calc(
+  test('every part of absorbers and targets answers; a stack that ends in a sheet is refused by its place', async () => {
+    const { status, results } = await calc(
       'absorbers',
       { m: 6, cavityDepth: 0.1 },
-      { V: 0.06, portRadius: 0.02, portLength: 0.1 },
+      { V: 0.06, portRadius: 0.02, portLength: 0.1, ends: ['flanged', 'flanged'] },
+      { layers: [{ type: 'mpp', d: 3e-4, t: 5e-4, eps: 0.01 }], frequencies: [500] },
       { frequencies: [100], alpha: [0.3] },
     );
-    expect(others.results.map((r) => r.error!.code)).toEqual(['not-built', 'not-built', 'not-built']);
-    expect((await calc('targets', { group: 'A2', V: 180 })).results[0]!.error!.message).toMatch(/is not built/);
+    expect(status).toBe(2);
+    expect(results[0]!.output).toMatchObject({ f0: expect.closeTo(77.38, 1) });
+    expect(results[1]!.output).toMatchObject({ effectiveLength: expect.closeTo(0.134, 3) });
+    expect(results[2]!.error).toMatchObject({ code: 'invalid-input', path: 'input.layers[0].type' });
+    expect(results[3]!.error!.message).toMatch(/a rating needs the third octave 125 Hz/);
+    expect((await calc('targets', { group: 'A1', V: 200 })).results[0]!.output).toMatchObject({
+      T: expect.closeTo(1.1055, 3),
+    });
+  });
+
+  test('a diffuser that cannot be is refused with the nearest that can', async () => {
+    const { status, results } = await calc(
+      'diffusers',
+      { kind: 'qrd', N: 15, root: null },
+      { kind: 'prd', N: 11, root: 3 },
+      { kind: 'prd2d', N: 11, root: 2, rows: 3, cols: 4, designFrequency: 800, c: 343 },
+    );
+    expect(status).toBe(0);
+    expect(results[0]!.output).toEqual({ valid: false, reason: 'N not prime', instead: [13, 17] });
+    expect(results[1]!.output).toMatchObject({ valid: false, reason: '3 is not a primitive root of 11' });
+    expect(results[2]!.output).toMatchObject({ valid: false, instead: [2, 5] });
   });
 
   test.each<[string, unknown, string]>([

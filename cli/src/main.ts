@@ -56,7 +56,7 @@ async function calc(args: readonly string[], streams: Streams): Promise<number> 
   try {
     const answer = await calcFile(topic, parsed);
     streams.out(JSON.stringify(answer));
-    const invalid = answer.results.flatMap((r) => ('error' in r && r.error.code !== 'not-built' ? [r] : []));
+    const invalid = answer.results.flatMap((r) => ('error' in r ? [r] : []));
     invalid.forEach((r) => streams.err(`case ${r.id}: ${r.error.message}`));
     return invalid.length === 0 ? OK : invalid.some((r) => r.error.code === 'invalid-input') ? INVALID : FAILED;
   } catch (error) {

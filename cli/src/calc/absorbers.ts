@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { elementImpedance, microPerforatedApproximate } from '@tawny/core/absorbers/elements';
 import {
   diffuseAbsorption,
   type LateralReaction,
@@ -8,15 +9,54 @@ import {
   surfaceImpedance,
 } from '@tawny/core/absorbers/layers';
 import { porousMedium, porousModelHolds } from '@tawny/core/absorbers/porous';
-import { checked, has, notBuilt, type Topic } from './types';
+import { rateAbsorption, RATING_THIRDS } from '@tawny/core/absorbers/rating';
+import { cavityResonance, helmholtzBox, membraneRules } from '@tawny/core/absorbers/resonators';
+import { CalcError, checked, has, type Topic } from './types';
 
 const depth = z.number().positive().max(10);
+const size = z.number().positive().max(10);
+const part = z.number().positive().max(1);
 const sigma = z.number().positive().max(1e7);
+const resistance = z.number().min(0).max(1e7);
 const model = z.enum(['miki', 'delany-bazley']);
 const frequencies = z.array(z.number().positive().max(100000));
+const AIR = { rho0: 1.2041, c0: 343.2, eta: 1.84e-5 };
 const airSchema = z
-  .object({ rho0: z.number().min(0.1).max(10), c0: z.number().min(100).max(1000) })
-  .default({ rho0: 1.2041, c0: 343.2 });
+  .object({
+    rho0: z.number().min(0.1).max(10),
+    c0: z.number().min(100).max(1000),
+    eta: z.number().positive().max(1).optional(),
+  })
+  .default(AIR);
+
+const resistive = z.object({ type: z.literal('resistive'), Rs: resistance });
+const membrane = z.object({ type: z.literal('membrane'), m: z.number().min(0).max(1e4), Rs: resistance.optional() });
+const perforated = z.object({
+  type: z.literal('perforated'),
+  d: size,
+  t: z.number().min(0).max(10),
+  pitch: size,
+  eps: part.optional(),
+  interaction: z.enum(['none', 'sqrt']).optional(),
+  deltaPerSide: z.number().min(0).max(10).optional(),
+  viscous: z.enum(['ingard', 'none']).nullable().default(null),
+  Rs: resistance.optional(),
+});
+const slot = z.object({
+  type: z.literal('slot'),
+  w: size,
+  t: z.number().min(0).max(10),
+  pitch: size,
+  eps: part.optional(),
+  Rs: resistance.optional(),
+});
+const mpp = z.object({
+  type: z.literal('mpp'),
+  d: size,
+  t: size,
+  eps: part,
+  endR: z.number().min(0).max(20).optional(),
+});
 
 const layersSchema = z.object({
   layers: z
@@ -24,6 +64,11 @@ const layersSchema = z.object({
       z.discriminatedUnion('type', [
         z.object({ type: z.literal('porous'), model, sigma, d: depth }),
         z.object({ type: z.literal('air'), d: depth }),
+        resistive,
+        membrane,
+        perforated,
+        slot,
+        mpp,
       ]),
     )
     .min(1)
@@ -34,49 +79,40 @@ const layersSchema = z.object({
 });
 
 const mediumSchema = z.object({ model, sigma, air: airSchema, frequencies });
+const elementSchema = z.object({
+  element: z.discriminatedUnion('type', [perforated, slot, membrane]),
+  cavityDepth: depth,
+  air: airSchema,
+});
+const skinSchema = z.object({ m: z.number().positive().max(1e4), cavityDepth: depth, air: airSchema });
+const end = z.enum(['flanged', 'unflanged']);
+const boxSchema = z.object({
+  V: z.number().positive().max(1e4),
+  portRadius: size,
+  portLength: z.number().min(0).max(10),
+  ends: z.tuple([end, end]),
+  c: z.number().min(100).max(1000).default(343.2),
+});
+const sheetSchema = z.object({ d: size, t: size, eps: part, air: airSchema, frequencies });
+const ratingSchema = z.object({ frequencies: z.array(z.number()), alpha: z.array(z.number().min(0).max(2)) });
 
-const LATER_LAYERS = ['resistive', 'membrane', 'perforated', 'slot', 'mpp'];
-/** Input keys of parts of this topic that come later, with their names. */
-const LATER_PARTS: [key: string, part: string][] = [
-  ['element', 'the resonance of perforated and slotted elements'],
-  ['cavityDepth', 'the resonance of a membrane'],
-  ['portRadius', 'the resonator box with a port'],
-  ['eps', 'the transfer impedance of a micro-perforated sheet'],
-  ['alpha', 'the single-number rating of absorption'],
-];
+type Perforation = z.infer<typeof perforated>;
+/** The schema's null (not given) is the core's undefined. */
+const plain = <T extends { type: string }>(layer: T | Perforation): Layer =>
+  'viscous' in layer ? ({ ...layer, viscous: layer.viscous ?? undefined } as Layer) : (layer as unknown as Layer);
 
-function refuseLaterParts(input: unknown): void {
-  if (has(input, 'layers')) {
-    const { layers } = input as { layers: unknown };
-    if (!Array.isArray(layers)) return;
-    layers.forEach((layer: unknown, i) => {
-      const type = has(layer, 'type') ? (layer as { type: unknown }).type : null;
-      if (typeof type === 'string' && LATER_LAYERS.includes(type)) {
-        throw notBuilt(`input.layers[${i}].type`, `a layer of type "${type}"`);
-      }
-    });
-    return;
-  }
-  const later = LATER_PARTS.find(([key]) => has(input, key));
-  if (later) throw notBuilt(`input.${later[0]}`, later[1]);
-}
-
-export const absorbers: Topic = (input) => {
-  refuseLaterParts(input);
-  if (!has(input, 'layers')) {
-    const m = checked(mediumSchema, input);
-    const values = m.frequencies.map((f) =>
-      porousModelHolds(m.model, m.sigma, f, m.air) ? porousMedium(m.model, m.sigma, f, m.air) : null,
-    );
-    return {
-      zcRe: values.map((v) => v?.zc.re ?? null),
-      zcIm: values.map((v) => v?.zc.im ?? null),
-      kRe: values.map((v) => v?.k.re ?? null),
-      kIm: values.map((v) => v?.k.im ?? null),
-    };
-  }
+function stackAnswer(input: unknown): unknown {
   const { layers, air, frequencies: tones, angles } = checked(layersSchema, input);
-  const stack: Layer[] = layers;
+  const last = layers.at(-1)!;
+  if (last.type !== 'porous' && last.type !== 'air') {
+    const path = `input.layers[${layers.length - 1}].type`;
+    throw new CalcError(
+      'invalid-input',
+      `${path}: the last layer must be "porous" or "air", found "${last.type}"`,
+      path,
+    );
+  }
+  const stack = layers.map(plain);
   // Outside its model's published range a value is not available, never made up.
   const each = (f: (frequency: number) => number): (number | null)[] =>
     tones.map((t) => (layersHold(stack, t, air) ? f(t) : null));
@@ -99,4 +135,76 @@ export const absorbers: Topic = (input) => {
     alphaDiffuse78Local: diffuse(78, 'local'),
     alphaDiffuse90Local: diffuse(90, 'local'),
   };
+}
+
+function mediumAnswer(input: unknown): unknown {
+  const m = checked(mediumSchema, input);
+  const values = m.frequencies.map((f) =>
+    porousModelHolds(m.model, m.sigma, f, m.air) ? porousMedium(m.model, m.sigma, f, m.air) : null,
+  );
+  return {
+    zcRe: values.map((v) => v?.zc.re ?? null),
+    zcIm: values.map((v) => v?.zc.im ?? null),
+    kRe: values.map((v) => v?.k.re ?? null),
+    kIm: values.map((v) => v?.k.im ?? null),
+  };
+}
+
+function resonanceAnswer(input: unknown): unknown {
+  if (has(input, 'element')) {
+    const { element, cavityDepth, air } = checked(elementSchema, input);
+    return cavityResonance(plain(element) as Parameters<typeof cavityResonance>[0], cavityDepth, air);
+  }
+  const { m, cavityDepth, air } = checked(skinSchema, input);
+  const { f0, f0Exact } = cavityResonance({ type: 'membrane', m }, cavityDepth, air);
+  const rules = membraneRules(m, cavityDepth);
+  return { f0, f0Exact, f0RuleOfThumb60: rules.empty, f0RuleOfThumb50: rules.filled };
+}
+
+function boxAnswer(input: unknown): unknown {
+  const { V, portRadius, portLength, ends, c } = checked(boxSchema, input);
+  const box = helmholtzBox(
+    { V, port: { shape: 'round', radius: portRadius }, length: portLength, ends },
+    { ...AIR, c0: c },
+  );
+  return { effectiveLength: box.effectiveLength, f0: box.f0, qRadiationFlanged: box.qRadiation };
+}
+
+function sheetAnswer(input: unknown): unknown {
+  const { d, t, eps, air, frequencies: tones } = checked(sheetSchema, input);
+  const exact = (endR: number) => tones.map((f) => elementImpedance({ type: 'mpp', d, t, eps, endR }, f, air));
+  const [four, one] = [exact(4), exact(1)];
+  const maa = tones.map((f) => microPerforatedApproximate({ type: 'mpp', d, t, eps }, f, air));
+  return {
+    exactEnd4Re: four.map((z) => z.re),
+    exactEnd4Im: four.map((z) => z.im),
+    exactEnd1Re: one.map((z) => z.re),
+    exactEnd1Im: one.map((z) => z.im),
+    maaApproxRe: maa.map((z) => z.re),
+    maaApproxIm: maa.map((z) => z.im),
+  };
+}
+
+function ratingAnswer(input: unknown): unknown {
+  const { frequencies: bands, alpha } = checked(ratingSchema, input);
+  if (bands.length !== alpha.length) {
+    const message = `input.alpha: expected ${bands.length} values, one a frequency, found ${alpha.length}`;
+    throw new CalcError('invalid-input', message, 'input.alpha');
+  }
+  const values = RATING_THIRDS.map((f) => {
+    const i = bands.findIndex((b) => Math.abs(b / f - 1) < 0.03);
+    if (i >= 0) return alpha[i]!;
+    const message = `input.frequencies: a rating needs the third octave ${f} Hz, which is missing`;
+    throw new CalcError('invalid-input', message, 'input.frequencies');
+  });
+  return rateAbsorption(values);
+}
+
+export const absorbers: Topic = (input) => {
+  if (has(input, 'layers')) return stackAnswer(input);
+  if (has(input, 'cavityDepth')) return resonanceAnswer(input);
+  if (has(input, 'portRadius')) return boxAnswer(input);
+  if (has(input, 'eps')) return sheetAnswer(input);
+  if (has(input, 'alpha')) return ratingAnswer(input);
+  return mediumAnswer(input);
 };

@@ -1,8 +1,16 @@
 import { z } from 'zod';
-import { listeningRoomMask, listeningRoomTime, timeForDrop, withinLimits } from '@tawny/core/targets/targets';
-import { CalcError, checked, has, notBuilt, type Topic } from './types';
+import {
+  HALL_GROUPS,
+  hallTime,
+  listeningRoomMask,
+  listeningRoomTime,
+  timeForDrop,
+  withinLimits,
+} from '@tawny/core/targets/targets';
+import { CalcError, checked, has, type Topic } from './types';
 
 const dropSchema = z.object({ dropDb: z.number().positive(), within: z.number().positive() });
+const hallSchema = z.object({ group: z.enum(HALL_GROUPS), V: z.number().positive() });
 const maskSchema = z.object({
   V: z.number().positive(),
   frequencies: z.array(z.number().positive()),
@@ -10,7 +18,10 @@ const maskSchema = z.object({
 });
 
 export const targets: Topic = (input) => {
-  if (has(input, 'group')) throw notBuilt('input.group', 'the target by DIN 18041 group');
+  if (has(input, 'group')) {
+    const { group, V } = checked(hallSchema, input);
+    return { T: hallTime(group, V) };
+  }
   if (has(input, 'dropDb')) {
     const { dropDb, within } = checked(dropSchema, input);
     return { T: timeForDrop(dropDb, within) };

@@ -3,7 +3,7 @@ import type { z } from 'zod';
 import { issueSentence, pathText } from '@tawny/core/formats/projectFile';
 import type { IntegerSolver } from '@tawny/core/dosage/solver';
 
-export type CalcErrorCode = 'invalid-input' | 'not-built' | 'failed';
+export type CalcErrorCode = 'invalid-input' | 'failed';
 
 export class CalcError extends Error {
   constructor(
@@ -28,10 +28,6 @@ export function checked<T>(schema: z.ZodType<T>, input: unknown): T {
   const issue = result.error.issues[0]!;
   const path = pathText(['input', ...issue.path]);
   throw new CalcError('invalid-input', `${path}: ${issueSentence(issue, input)}`, path);
-}
-
-export function notBuilt(path: string, part: string): CalcError {
-  return new CalcError('not-built', `${path}: ${part} is not built in this version`, path);
 }
 
 export function has(input: unknown, key: string): boolean {

@@ -1,5 +1,5 @@
 /**
- * Layers of porous fill, air, skins and holed plates in front of a rigid wall: surface impedance by the transfer-matrix recursion, and from it
+ * Layers of porous fill, air and thin elements in front of a rigid wall: surface impedance by the transfer-matrix recursion, and from it
  * the absorption coefficient at normal, oblique and diffuse incidence.
  *
  * Source: J.-F. Allard and N. Atalla, Propagation of Sound in Porous Media, 2nd ed. 2009, ch. 2 and 11; T. Cox and
@@ -20,15 +20,11 @@ import {
 } from '../numerics/complex';
 import { tonesInOctave } from '../quantities/bands';
 import { mustBeBetween, mustBePositive } from '../quantities/guard';
-import { type AbsorberAir, type PorousModel, porousMedium, porousModelHolds } from './porous';
+import { type AbsorberAir, type Element, relativeImpedance } from './elements';
+import { type PorousModel, porousMedium, porousModelHolds } from './porous';
 
 export type Layer =
-  | { type: 'porous'; model: PorousModel; sigma: number; d: number }
-  | { type: 'air'; d: number }
-  /** A limp skin in front of what follows: mass in kg/m², resistance over ρ₀c₀. */
-  | { type: 'skin'; mass: number; resistance: number }
-  /** A plate with round holes: open part of its area, thickness and hole diameter in m. */
-  | { type: 'holes'; open: number; thickness: number; diameter: number };
+  { type: 'porous'; model: PorousModel; sigma: number; d: number } | { type: 'air'; d: number } | Element;
 
 export type LateralReaction = 'bulk' | 'local';
 
@@ -54,9 +50,9 @@ export function surfaceImpedance(layers: readonly Layer[], frequency: number, si
   let behind: Complex | null = null; // null: rigid
   for (let i = layers.length - 1; i >= 0; i--) {
     const layer = layers[i]!;
-    if (layer.type === 'skin' || layer.type === 'holes') {
-      if (!behind) throw new RangeError('surfaceImpedance: a skin or a holed plate needs a layer behind it, got none');
-      behind = add(behind, elementImpedance(layer, frequency, air));
+    if (layer.type !== 'porous' && layer.type !== 'air') {
+      if (!behind) throw new RangeError(`surfaceImpedance: a ${layer.type} layer needs a layer behind it, got none`);
+      behind = add(behind, relativeImpedance(layer, frequency, air));
       continue;
     }
     const { zc, k } =
@@ -74,29 +70,6 @@ export function surfaceImpedance(layers: readonly Layer[], frequency: number, si
         : multiply(z, divide(add(multiply(behind, cot), multiply(J, z)), add(multiply(z, cot), multiply(J, behind))));
   }
   return behind!;
-}
-
-/** Viscosity of air over its density, m²/s. */
-const KINEMATIC = 1.53e-5;
-
-/**
- * Impedance over ρ₀c₀ of a thin element in series: jωm + r, or of holes jωρ₀(t + 2δ)/ε with δ = 8a/3π·(1 − 1.13x − 0.09x²
- * + 0.27x³), x = d/pitch (Ingard 1953), and his viscous resistance √(8νω)(1 + t/d)/ε.
- */
-function elementImpedance(
-  element: Extract<Layer, { type: 'skin' | 'holes' }>,
-  frequency: number,
-  { rho0, c0 }: AbsorberAir,
-): Complex {
-  const omega = 2 * PI * frequency;
-  if (element.type === 'skin') return { re: element.resistance, im: (omega * element.mass) / (rho0 * c0) };
-  const { open, thickness, diameter } = element;
-  const x = Math.sqrt((4 * open) / PI);
-  const end = (8 / (3 * PI)) * (diameter / 2) * Math.max(0, 1 - 1.13 * x - 0.09 * x * x + 0.27 * x ** 3);
-  return {
-    re: (Math.sqrt(8 * KINEMATIC * omega) * (1 + thickness / diameter)) / (open * c0),
-    im: (omega * (thickness + 2 * end)) / (open * c0),
-  };
 }
 
 /** Absorption coefficient of a plane wave at `angle` (radians) on a surface of impedance `zeta` (over ρ₀c₀). */

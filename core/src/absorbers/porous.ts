@@ -7,16 +7,11 @@
  */
 import { type Complex } from '../numerics/complex';
 import { mustBePositive } from '../quantities/guard';
+import type { AbsorberAir } from './elements';
 
 const { PI } = Math;
 
 export type PorousModel = 'miki' | 'delany-bazley';
-
-/** Air for absorber formulas. SI. */
-export interface AbsorberAir {
-  rho0: number;
-  c0: number;
-}
 
 export const DELANY_BAZLEY_RANGE = [0.01, 1] as const;
 

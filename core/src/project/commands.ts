@@ -10,6 +10,7 @@ import { type BoxRoom, boxCorners } from './create';
 import { type LayoutId, twinStation } from '../layout/rigs';
 import { mirrored, placeByRule, stereoPair } from './placing';
 import { placeSubs, setRig } from './rig';
+import type { Prices } from '../recipes/types';
 import { type OutlineCorner, planFault } from './outline';
 import { solidFault } from './shape';
 import { forgetMissing, insertRecess, moveWall, removeCorner, setOutline, splitWall } from './outlineEdits';
@@ -25,9 +26,11 @@ import {
   type Loudspeaker,
   type Opening,
   type OwnMaterial,
+  type OwnRecipe,
   type PanelRecipe,
   type Partition,
   type Patch,
+  type Plan,
   type Platform,
   type Project,
   projectSchema,
@@ -95,6 +98,12 @@ export type Command =
   | { type: 'set-usable'; usable: string[] }
   | { type: 'set-treatment-rules'; marksFirst?: boolean; leftRightAlike?: boolean }
   | { type: 'set-counts'; counts: Record<string, number> }
+  /** What is decided altogether: panels of the marks by surface, and all other recipes by place. */
+  | { type: 'set-mix'; counts: Record<string, number>; mix: Project['treatment']['mix'] }
+  | { type: 'put-recipe'; recipe: OwnRecipe }
+  | { type: 'take-recipe'; id: string }
+  | { type: 'set-plan'; plan: Partial<Plan> }
+  | { type: 'set-prices'; prices: Partial<Prices> }
   | { type: 'set-buying'; buying: Partial<BuyingHabits> };
 
 export interface Applied {
@@ -131,6 +140,9 @@ function put<T extends { id: string }>(list: T[], thing: T): void {
   if (i >= 0) list[i] = thing;
   else list.push(thing);
 }
+
+const aboveNone = (counts: Record<string, number>): Record<string, number> =>
+  Object.fromEntries(Object.entries(counts).filter(([, n]) => n > 0));
 
 function takeFrom(list: { id: string }[], id: string): void {
   const i = list.findIndex((t) => t.id === id);
@@ -363,7 +375,29 @@ function change(draft: Project, command: Command): void {
       if (command.leftRightAlike !== undefined) draft.treatment.leftRightAlike = command.leftRightAlike;
       return;
     case 'set-counts':
-      draft.treatment.counts = Object.fromEntries(Object.entries(command.counts).filter(([, n]) => n > 0));
+      draft.treatment.counts = aboveNone(command.counts);
+      return;
+    case 'set-mix':
+      draft.treatment.counts = aboveNone(command.counts);
+      draft.treatment.mix = Object.fromEntries(
+        Object.entries(command.mix)
+          .map(([id, places]): [string, Record<string, number>] => [id, aboveNone(places)])
+          .filter(([, places]) => Object.keys(places).length > 0),
+      );
+      return;
+    case 'put-recipe':
+      put(draft.treatment.recipes, structuredClone(command.recipe));
+      return;
+    case 'take-recipe':
+      takeFrom(draft.treatment.recipes, command.id);
+      delete draft.treatment.mix[command.id];
+      draft.treatment.plan.recipes = draft.treatment.plan.recipes.filter((r) => r.id !== command.id);
+      return;
+    case 'set-plan':
+      Object.assign(draft.treatment.plan, structuredClone(command.plan));
+      return;
+    case 'set-prices':
+      Object.assign(draft.treatment.prices, command.prices);
       return;
     case 'set-buying':
       Object.assign(draft.buying, command.buying);

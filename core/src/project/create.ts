@@ -2,12 +2,15 @@
 import { DEFAULT_CLIMATE } from '../air/air';
 import { DEFAULT_HABITS } from '../cutlist/shopping';
 import { CEILING, FLOOR } from '../geometry/solid';
+import { PLAIN_PRICES } from '../recipes/types';
 import {
   type Brief,
   FORMAT,
   type HeadRange,
   type HungPiece,
   type Loudspeaker,
+  PANEL_RECIPE,
+  type Plan,
   type Project,
   type Room,
   VERSION,
@@ -63,6 +66,24 @@ export function plainLoudspeaker(id: string, letter: string, values: Partial<Lou
 
 /** What a tuned box is made of until somebody says otherwise. */
 export const PLAIN_TUNED: HungPiece['tuned'] = { massPerArea: 5, holes: 12, holeDiameter: 0.05, neck: 0.018 };
+
+const WALLS = ['front', 'left', 'right', 'rear'] as const;
+
+/** What the exact problem begins with: the panel of the marks, a deeper one, and the corners. */
+export const PLAIN_PLAN: Plan = {
+  recipes: [
+    { id: PANEL_RECIPE, where: [...WALLS, 'ceiling'] },
+    { id: 'panel-15-gap', where: [...WALLS, 'ceiling'] },
+    { id: 'straddle-15', where: ['corners'] },
+  ],
+  aim: 'cost',
+  money: null,
+  pieces: null,
+  coverage: 0.5,
+  mass: null,
+  ceilingMass: null,
+  cornersFirst: 0,
+};
 
 /** A brief nobody has filled in. */
 export const EMPTY_BRIEF: Brief = {
@@ -134,7 +155,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     },
     loudspeakers: [plainLoudspeaker('left', 'L', { station: 'L' }), plainLoudspeaker('right', 'R', { station: 'R' })],
     marking: { front: 'drivers', school: 'minus-10-in-15' },
-    target: { school: 'by-volume', lowestOctave: 125, chosenBy: 'brief' },
+    target: { school: 'by-volume', lowestOctave: 125, chosenBy: 'brief', own: [], bands: 'octaves' },
     treatment: {
       panel: { width: 0.6, height: 1.2, depth: 0.1, gap: 0.1, flowResistivity: 10000 },
       usable: [...BOX_WALLS, CEILING],
@@ -143,6 +164,10 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       leftRightAlike: true,
       stock: DEFAULT_STOCK.map((size) => ({ ...size })),
       hung: [],
+      recipes: [],
+      mix: {},
+      plan: structuredClone(PLAIN_PLAN),
+      prices: { ...PLAIN_PRICES },
     },
     log: [],
     site: {},

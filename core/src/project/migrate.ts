@@ -67,7 +67,37 @@ const STEPS: Record<number, (old: Json) => Json> = {
       })),
     },
   }),
+  // Version 4 knew one panel, and no recipes beside it.
+  4: (old) => ({
+    ...old,
+    version: 5,
+    target: { ...(old.target as Json), own: [], bands: 'octaves' },
+    treatment: { ...(old.treatment as Json), ...treatmentOfVersion5() },
+  }),
 };
+
+function treatmentOfVersion5(): Json {
+  const walls = ['front', 'left', 'right', 'rear'];
+  return {
+    recipes: [],
+    mix: {},
+    plan: {
+      recipes: [
+        { id: 'panel', where: [...walls, 'ceiling'] },
+        { id: 'panel-15-gap', where: [...walls, 'ceiling'] },
+        { id: 'straddle-15', where: ['corners'] },
+      ],
+      aim: 'cost',
+      money: null,
+      pieces: null,
+      coverage: 0.5,
+      mass: null,
+      ceilingMass: null,
+      cornersFirst: 0,
+    },
+    prices: { fill: 110, cloth: 9, timber: 2.2, board: 24, sundries: 4 },
+  };
+}
 
 /** The first two were the pair. A wrong box is left for the schema to name. */
 function loudspeakerOfVersion3(old: Json, i: number): Json {

@@ -3,7 +3,7 @@
  * strips and panels keep their wall. All change the room given (a draft).
  */
 import { freeWallNames, type OutlineCorner } from './outline';
-import type { Project, Room } from './schema';
+import { type Project, type Room, surfaceOfPlace } from './schema';
 
 const indexOf = (room: Room, wall: string): number => {
   const i = room.corners.findIndex((c) => c.wall === wall);
@@ -119,6 +119,9 @@ function inherit(project: Project, gone: string, heir: string): void {
   if (listening.facing === gone) listening.facing = heir;
   treatment.usable = treatment.usable.filter((f) => f !== gone);
   if (treatment.counts[gone] !== undefined) delete treatment.counts[gone];
+  for (const places of Object.values(treatment.mix)) {
+    for (const place of Object.keys(places)) if (surfaceOfPlace(place) === gone) delete places[place];
+  }
   for (const s of [...room.beams, ...room.platforms]) if (s.along === gone) s.along = heir;
   if (room.ceiling.shape !== 'flat' && room.ceiling.along === gone) room.ceiling.along = heir;
   for (const s of states.list) if (s.materials[gone] !== undefined) delete s.materials[gone];
@@ -225,6 +228,10 @@ export function forgetMissing(project: Project): void {
   treatment.usable = treatment.usable.filter(surface);
   treatment.hung = treatment.hung.filter((t) => surface(t.face));
   for (const face of Object.keys(treatment.counts)) if (!surface(face)) delete treatment.counts[face];
+  for (const [recipe, places] of Object.entries(treatment.mix)) {
+    for (const place of Object.keys(places)) if (!surfaces.includes(surfaceOfPlace(place))) delete places[place];
+    if (Object.keys(places).length === 0) delete treatment.mix[recipe];
+  }
   for (const face of Object.keys(room.framing)) if (!surface(face)) delete room.framing[face];
   const things = new Set([
     ...surfaces,

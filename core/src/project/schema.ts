@@ -1,5 +1,5 @@
 /**
- * The saved document, version 4: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 5: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
@@ -7,6 +7,7 @@ import { z } from 'zod';
 import { CEILING, FLOOR, surfaceOfFace } from '../geometry/solid';
 import { LAYOUTS } from '../layout/rigs';
 import { isMaterial } from '../materials/library';
+import { isLibraryRecipe } from '../recipes/library';
 import { SCHOOLS } from '../targets/targets';
 import { OCTAVES } from '../quantities/bands';
 import { planFault } from './outline';
@@ -25,9 +26,13 @@ import {
   marking,
   opening,
   ownMaterial,
+  ownTarget,
   panel,
   partition,
   patch,
+  plan,
+  prices,
+  recipe,
   siteMark,
   size,
   state,
@@ -40,7 +45,7 @@ import { solidFault } from './shape';
 export { FURNITURE_KINDS, HUNG_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, SLOPES, USES } from './pieces';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 4;
+export const VERSION = 5;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -91,6 +96,10 @@ const shape = z.strictObject({
     lowestOctave: z.union(OCTAVES.map((o) => z.literal(o))),
     /** "brief": follows the uses of the brief; "own": chosen by hand. */
     chosenBy: z.enum(['brief', 'own']),
+    /** Limits of the school "own", kept while another is chosen. */
+    own: ownTarget,
+    /** Bands the exact problem is judged in. */
+    bands: z.enum(['octaves', 'thirds']),
   }),
   treatment: z.strictObject({
     panel,
@@ -104,6 +113,13 @@ const shape = z.strictObject({
     stock: z.array(size).max(20),
     /** Pieces with a definite place. */
     hung: z.array(hung).max(300),
+    /** Recipes of one's own, beside the library. */
+    recipes: z.array(recipe).max(100),
+    /** Pieces of other recipes decided on: by recipe, then by place. */
+    mix: z.record(z.string().max(60), z.record(id, z.number().int().min(1).max(2000))),
+    plan,
+    /** Materials' prices, in the brief's currency. */
+    prices,
   }),
   log: z.array(logEntry).max(2000),
   /** Marks as met on site, by mark id. */
@@ -119,6 +135,8 @@ export type HungPiece = Project['treatment']['hung'][number];
 export type HungKind = HungPiece['kind'];
 export type LogEntry = Project['log'][number];
 export type SiteMark = Project['site'][string];
+export type OwnRecipe = Project['treatment']['recipes'][number];
+export type Plan = Project['treatment']['plan'];
 export type PanelRecipe = Project['treatment']['panel'];
 export type Opening = Room['openings'][number];
 export type OpeningKind = Opening['kind'];
@@ -135,6 +153,14 @@ export type RoomState = Project['states']['list'][number];
 export type Brief = Project['brief'];
 export type Use = Brief['uses'][number];
 export type Leg = Project['tape']['legs'][number];
+
+/** The name under which the panel of the marks (treatment.panel) is a recipe among others. */
+export const PANEL_RECIPE = 'panel';
+
+/** Surface a place of a recipe belongs to: a face's own, or the wall a corner ("corner A") or edge ("edge A") begins with. */
+export function surfaceOfPlace(place: string): string {
+  return surfaceOfFace(place.replace(/^(corner|edge) /, ''));
+}
 
 /** A body flatter than this has no sides, m. */
 const LEAST_BODY = 0.005;
@@ -265,6 +291,33 @@ export const projectSchema = shape.superRefine((p, ctx) => {
       wrong(['treatment', 'counts', face], `expected a surface of this room, got "${face}"`);
     }
   }
+  const recipes = p.treatment.recipes.map((r) => r.id);
+  const known = (name: string) => name === PANEL_RECIPE || isLibraryRecipe(name) || recipes.includes(name);
+  recipes.forEach((name, i) => {
+    if (recipes.indexOf(name) !== i) wrong(['treatment', 'recipes', i, 'id'], `expected "${name}" only once`);
+  });
+  p.treatment.plan.recipes.forEach((r, i) => {
+    if (!known(r.id))
+      wrong(
+        ['treatment', 'plan', 'recipes', i, 'id'],
+        `expected a recipe of the library or of this project, got "${r.id}"`,
+      );
+  });
+  for (const [name, places] of Object.entries(p.treatment.mix)) {
+    if (!known(name))
+      wrong(['treatment', 'mix', name], `expected a recipe of the library or of this project, got "${name}"`);
+    for (const place of Object.keys(places)) {
+      if (!surfaces.includes(surfaceOfPlace(place)))
+        wrong(['treatment', 'mix', name, place], `expected a place of this room, got "${place}"`);
+    }
+  }
+  p.target.own.forEach((t, i) => {
+    if (t.lower > t.upper)
+      wrong(
+        ['target', 'own', i, 'lower'],
+        `the lower limit at ${t.hz} Hz must not lie above the upper, ${t.upper} s, got ${t.lower} s`,
+      );
+  });
   p.treatment.hung.forEach((t, i) => {
     if (!surfaces.includes(surfaceOfFace(t.face))) {
       wrong(['treatment', 'hung', i, 'face'], `expected a surface of this room, got "${t.face}"`);

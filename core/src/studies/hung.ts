@@ -15,8 +15,8 @@ export const SCATTER = { above: 0.8, below: 0.1, absorbed: 0.1 } as const;
 /** A painted board of 18 mm: what it takes from a reflection, all octaves. */
 export const BOARD_ALPHA = 0.08;
 
-/** Resistance of a skin's own bending and edges over ρ₀c₀: small; its fill damps it. */
-const SKIN_RESISTANCE = 0.05;
+/** Resistance of a skin's own bending and edges, Pa·s/m: small; its fill damps it. */
+const SKIN_RESISTANCE = 20;
 /** Fill behind a skin or a holed plate, m: at most half the box. */
 const BOX_FILL = 0.05;
 
@@ -45,8 +45,15 @@ export function pieceLayers(piece: HungPiece, flowResistivity: number): Layer[] 
       const open = Math.min(0.6, (holes * Math.PI * holeDiameter ** 2) / 4 / (piece.width * piece.height));
       const front: Layer =
         piece.kind === 'membrane'
-          ? { type: 'skin', mass: massPerArea, resistance: SKIN_RESISTANCE }
-          : { type: 'holes', open, thickness: neck, diameter: holeDiameter };
+          ? { type: 'membrane', m: massPerArea, Rs: SKIN_RESISTANCE }
+          : {
+              type: 'perforated',
+              d: holeDiameter,
+              t: neck,
+              pitch: holeDiameter * Math.sqrt(Math.PI / 4 / open),
+              interaction: 'sqrt',
+              viscous: 'ingard',
+            };
       return [front, porous(fill), ...before(piece.depth - fill)];
     }
     default:

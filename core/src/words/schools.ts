@@ -19,6 +19,30 @@ export const SCHOOL_WORDS: Record<School, { name: string; why: string }> = {
     name: 'Production room, 0.3–0.4 s',
     why: 'A habit for rooms where people also play and talk.',
   },
+  'speech-booth': {
+    name: 'Speech booth, 0.10–0.25 s',
+    why: 'A dry, close voice. A habit; below about 0.1 s the voice sounds as if under a blanket.',
+  },
+  'recording-booth': {
+    name: 'Recording booth, 0.20–0.35 s',
+    why: 'Dry enough for voice and close instruments, with a little air left. A habit.',
+  },
+  'listening-room': {
+    name: 'Listening room, 0.3–0.5 s',
+    why: 'Rooms for pleasure: livelier than a control room, whatever the volume. A habit.',
+  },
+  'hall-music': {
+    name: 'Small hall, music',
+    why: 'DIN 18041:2016 group A1 by volume, with its mask as it is commonly drawn.',
+  },
+  'hall-speech': {
+    name: 'Small hall, speech',
+    why: 'DIN 18041:2016 group A2 by volume, with its mask as it is commonly drawn.',
+  },
+  own: {
+    name: 'My own curve',
+    why: 'Limits by octave as you set them: drag their edges in the chart or type them.',
+  },
 };
 
 /** Names and reasons of the schools of which reflections matter. */

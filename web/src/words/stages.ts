@@ -119,5 +119,10 @@ export const COMMAND_NAMES: Record<string, string> = {
   'set-usable': 'the surfaces used',
   'set-treatment-rules': 'a wish',
   'set-counts': 'the number of panels',
+  'set-mix': 'what is decided',
+  'put-recipe': 'a recipe',
+  'take-recipe': 'a recipe taken away',
+  'set-plan': 'the plan',
+  'set-prices': 'the prices',
   'set-buying': 'buying',
 };

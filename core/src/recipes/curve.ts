@@ -1,0 +1,184 @@
+/** What a recipe absorbs: per third octave or octave, from its layers, its corner or its wells. */
+import { blockFront, CORNER_SPREAD, cornerFront, type Strip } from '../absorbers/corners';
+import type { AbsorberAir } from '../absorbers/elements';
+import { finiteAbsorption } from '../absorbers/finite';
+import { diffuseAbsorption, type Layer, layeredAbsorption, layersHold } from '../absorbers/layers';
+import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../diffusers/polar';
+import { OCTAVE_MIDBANDS, thirdOctaveMidband } from '../quantities/bands';
+import type { Recipe, RecipeLayer } from './types';
+
+/** Exact third-octave midbands 25 Hz–10 kHz. */
+export const THIRDS: readonly number[] = Array.from({ length: 27 }, (_, i) => thirdOctaveMidband(i - 16));
+
+/** Tones a third and steps of angle: within 0.003 of ten times as many on the library's recipes. */
+const TONES = 4;
+const ANGLES = 40;
+
+/** Relative uncertainty of a computed curve by form: model against measurement; corners and blocks by depth seen alone. */
+export const recipeSpread = (recipe: Recipe): number =>
+  recipe.measured
+    ? 0.1
+    : recipe.form === 'flat' || recipe.form === 'cloud'
+      ? recipe.scatterer && recipe.layers.length === 0
+        ? 0.5
+        : 0.1
+      : CORNER_SPREAD;
+
+function layerOf(layer: RecipeLayer): Layer {
+  switch (layer.type) {
+    case 'porous':
+      return { type: 'porous', model: layer.model, sigma: layer.sigma, d: layer.d };
+    case 'air':
+      return layer;
+    case 'cloth':
+      return { type: 'resistive', Rs: layer.Rs };
+    case 'skin':
+      return { type: 'membrane', m: layer.m, Rs: 20 };
+    case 'holes':
+      return { type: 'perforated', d: layer.d, t: layer.t, pitch: layer.pitch, interaction: 'sqrt', viscous: 'ingard' };
+    case 'slots':
+      return { type: 'slot', w: layer.w, t: layer.t, pitch: layer.pitch, Rs: 5 };
+    case 'micro':
+      return { type: 'mpp', d: layer.d, t: layer.t, eps: layer.eps };
+  }
+}
+
+/** Layers front to back, as absorbers take them. */
+export const frontToBack = (layers: readonly RecipeLayer[]): Layer[] => [...layers].reverse().map(layerOf);
+
+export const isThin = (layer: RecipeLayer): boolean => layer.type !== 'porous' && layer.type !== 'air';
+
+/** Depth from the wall, m; thin things count their thickness. */
+export function depthOf(recipe: Recipe): number {
+  const layers = recipe.layers.reduce((sum, l) => sum + ('d' in l && !isThin(l) ? l.d : 't' in l ? l.t : 0), 0);
+  return layers;
+}
+
+/** Depth of fill alone, m. */
+export const fillDepth = (recipe: Recipe): number =>
+  recipe.layers.reduce((sum, l) => sum + (l.type === 'porous' ? l.d : 0), 0);
+
+/** Why a stack cannot be computed, or null. */
+export function recipeFault(recipe: Recipe): string | null {
+  if (recipe.layers.length === 0) return recipe.scatterer || recipe.measured ? null : 'It has no layers yet.';
+  const wall = recipe.layers[0]!;
+  if (isThin(wall)) return 'The layer at the wall must be fill or air: a sheet needs something behind it.';
+  if (recipe.form !== 'flat' && recipe.form !== 'cloud' && !recipe.layers.some((l) => l.type === 'porous'))
+    return 'Corners and blocks are counted by their fill: put in a layer of fill.';
+  for (const l of recipe.layers) {
+    if (l.type === 'holes' && l.d > l.pitch) return 'The holes are wider than their pitch.';
+    if (l.type === 'slots' && l.w > l.pitch) return 'The slots are wider than their pitch.';
+  }
+  return null;
+}
+
+/** The stack over each part of the exposed front. A flat recipe has one strip. */
+export function stripsOf(recipe: Recipe): Strip[] {
+  const layers = frontToBack(recipe.layers);
+  if (recipe.form === 'flat' || recipe.form === 'cloud') return layers.length > 0 ? [{ part: 1, layers }] : [];
+  const facing = layers.filter((l) => l.type !== 'porous' && l.type !== 'air');
+  const porous = layers.find((l) => l.type === 'porous');
+  if (porous?.type !== 'porous') return [];
+  const fill = (d: number): Layer[] => [...facing, { ...porous, d }];
+  const depth = fillDepth(recipe);
+  if (recipe.form === 'block') return blockFront(recipe.width, depth, recipe.height, fill).strips;
+  return cornerFront(recipe.form === 'corner' ? 'solid' : 'straddle', recipe.width, depth, fill).strips;
+}
+
+/** Exposed front of one piece, and the wall it hides, m². */
+export function areasOf(recipe: Recipe): { exposed: number; covered: number } {
+  const { width, height, form } = recipe;
+  if (form === 'flat' || form === 'cloud') return { exposed: width * height, covered: width * height };
+  if (form === 'block') {
+    const depth = fillDepth(recipe);
+    return { exposed: blockFront(width, Math.max(depth, 0.01), height, () => []).area, covered: width * depth };
+  }
+  return { exposed: width * height, covered: Math.SQRT2 * width * height };
+}
+
+const clip = (a: number): number => Math.min(1, Math.max(0, a));
+const logAt = (values: readonly number[], at: readonly number[], f: number): number => {
+  const i = at.findIndex((x) => x >= f);
+  if (i < 0) return values.at(-1)!;
+  if (i === 0) return values[0]!;
+  const t = Math.log(f / at[i - 1]!) / Math.log(at[i]! / at[i - 1]!);
+  return values[i - 1]! + t * (values[i]! - values[i - 1]!);
+};
+/** Octave values at other frequencies: linear in the logarithm of frequency, level beyond the ends. */
+export const fromOctaves = (octaves: readonly number[], f: number): number => logAt(octaves, OCTAVE_MIDBANDS, f);
+
+export interface RecipeCurve {
+  id: string;
+  /** Exact midbands, Hz. */
+  bands: number[];
+  /** Per band over the exposed front: 0…1, above 1 only where edges count or a laboratory says so. */
+  alpha: number[];
+  /** The same at normal incidence; empty where it has no layers. */
+  normal: number[];
+  /** Bands inside every model's published range. */
+  holds: boolean[];
+}
+
+function tonesIn(f: number, width: number, count: number): number[] {
+  return Array.from({ length: count }, (_, i) => f * 10 ** (width * ((i + 0.5) / count - 0.5)));
+}
+
+/** Outside its published range Delany and Bazley's model gives way to Miki's, which stays passive. */
+function sound(layers: readonly Layer[], f: number, air: AbsorberAir): Layer[] {
+  return layers.map((l) => (l.type === 'porous' && !layersHold([l], f, air) ? { ...l, model: 'miki' } : l));
+}
+
+function stripAbsorption(recipe: Recipe, layers: readonly Layer[], f: number, air: AbsorberAir): number {
+  const now = sound(layers, f, air);
+  if (recipe.edges && (recipe.form === 'flat' || recipe.form === 'cloud'))
+    return finiteAbsorption(now, f, recipe.reaction, recipe, air);
+  return clip(diffuseAbsorption(now, f, recipe.maxAngle, recipe.reaction, air, ANGLES));
+}
+
+function at(recipe: Recipe, strips: readonly Strip[], f: number, width: number, air: AbsorberAir): number {
+  if (recipe.measured) return fromOctaves(recipe.measured, f);
+  if (strips.length === 0) {
+    if (!recipe.scatterer) return 0;
+    return fromOctaves(recipe.scatterer.kind === 'curved' ? TYPICAL_CURVED_ABSORPTION : TYPICAL_WELL_ABSORPTION, f);
+  }
+  const tones = tonesIn(f, width, recipe.edges ? 1 : TONES);
+  const sum = tones.reduce(
+    (s, tone) => s + strips.reduce((p, strip) => p + strip.part * stripAbsorption(recipe, strip.layers, tone, air), 0),
+    0,
+  );
+  return sum / tones.length;
+}
+
+/** The curve over third octaves, by default 25 Hz–10 kHz. */
+export function recipeCurve(recipe: Recipe, air: AbsorberAir, bands: readonly number[] = THIRDS): RecipeCurve {
+  const strips = recipeFault(recipe) ? [] : stripsOf(recipe);
+  return {
+    id: recipe.id,
+    bands: [...bands],
+    alpha: bands.map((f) => at(recipe, strips, f, 0.1, air)),
+    normal: bands.map((f) =>
+      strips.reduce(
+        (s, strip) => s + strip.part * clip(layeredAbsorption(sound(strip.layers, f, air), f, 0, 'local', air)),
+        0,
+      ),
+    ),
+    holds: bands.map((f) => strips.every((s) => layersHold(s.layers, f, air))),
+  };
+}
+
+/** Octave values: means of three thirds. */
+export function recipeOctaves(recipe: Recipe, air: AbsorberAir): number[] {
+  const thirds = OCTAVE_MIDBANDS.flatMap((f) => [f * 10 ** -0.1, f, f * 10 ** 0.1]);
+  const { alpha } = recipeCurve(recipe, air, thirds);
+  return OCTAVE_MIDBANDS.map((_, o) => (alpha[3 * o]! + alpha[3 * o + 1]! + alpha[3 * o + 2]!) / 3);
+}
+
+/** What facing cloth takes from the highs: mean loss of absorption 2–10 kHz, without the outermost cloth against with it. */
+export function facingCost(recipe: Recipe, air: AbsorberAir): number | null {
+  const outermost = recipe.layers.at(-1);
+  if (outermost?.type !== 'cloth' || recipe.layers.length < 2 || recipeFault(recipe)) return null;
+  const bands = THIRDS.filter((f) => f > 1900);
+  const bare = { ...recipe, layers: recipe.layers.slice(0, -1), edges: false };
+  const [without, with_] = [recipeCurve(bare, air, bands), recipeCurve({ ...recipe, edges: false }, air, bands)];
+  return without.alpha.reduce((sum, a, i) => sum + a - with_.alpha[i]!, 0) / bands.length;
+}

@@ -1,0 +1,81 @@
+/** A recipe: what a built absorber or diffuser is made of. Plain values, SI; kept in the document (own ones) or in library.ts. */
+import type { FillKind } from '../absorbers/fills';
+import type { PorousModel } from '../absorbers/porous';
+
+/** From the wall outwards. */
+export type RecipeLayer =
+  | { type: 'porous'; fill: FillKind; density: number; sigma: number; model: PorousModel; d: number }
+  | { type: 'air'; d: number }
+  /** Facing cloth or fleece, Pa·s/m. */
+  | { type: 'cloth'; Rs: number }
+  /** Foil, film, board or sheet that lets no air through, kg/m². */
+  | { type: 'skin'; m: number }
+  /** Plate with round holes, slats with slots, micro-perforated sheet; m. */
+  | { type: 'holes'; d: number; t: number; pitch: number }
+  | { type: 'slots'; w: number; t: number; pitch: number }
+  | { type: 'micro'; d: number; t: number; eps: number };
+
+export const RECIPE_LAYERS = ['porous', 'air', 'cloth', 'skin', 'holes', 'slots', 'micro'] as const;
+
+/**
+ * How it meets the room: flat on a wall or ceiling; hung under a ceiling; across an upright corner, or filling it; along an edge of
+ * wall and ceiling, across or filling; standing free.
+ */
+export const FORMS = ['flat', 'cloud', 'straddle', 'corner', 'edge', 'block'] as const;
+export type RecipeForm = (typeof FORMS)[number];
+
+/** What makes it scatter; null: nothing. */
+export type Scatterer =
+  | { kind: 'qrd'; N: number; designHz: number; wellWidth: number; periods: number }
+  | { kind: 'prd'; N: number; root: number; designHz: number; wellWidth: number; periods: number }
+  | {
+      kind: 'skyline';
+      N: number;
+      root: number;
+      rows: number;
+      cols: number;
+      designHz: number;
+      wellWidth: number;
+      periods: number;
+    }
+  | { kind: 'curved'; rise: number }
+  /** Slats of a binary sequence over what lies behind. */
+  | { kind: 'slats'; slat: number };
+
+export interface Recipe {
+  id: string;
+  name: string;
+  form: RecipeForm;
+  /** Front of one piece, m. Across a corner: the width of its front; along the corner: its height. */
+  width: number;
+  height: number;
+  /** From the wall outwards; empty for diffusers of wood. */
+  layers: RecipeLayer[];
+  reaction: 'bulk' | 'local';
+  /** Upper end of the angles averaged over, degrees. */
+  maxAngle: 78 | 90;
+  /** Whether the panel's edges count (Thomasson). */
+  edges: boolean;
+  scatterer: Scatterer | null;
+  /** Octaves 63–8000 Hz from a laboratory's sheet, which then stand for the computed curve. */
+  measured: number[] | null;
+  /** Price of one piece; null: from the prices of its materials. */
+  price: number | null;
+  note: string;
+}
+
+/** Prices of materials in the user's currency. */
+export interface Prices {
+  /** a cubic metre of fill */
+  fill: number;
+  /** a square metre of cloth */
+  cloth: number;
+  /** a metre of frame timber */
+  timber: number;
+  /** a square metre of board or sheet */
+  board: number;
+  /** screws, glue, hooks for one piece */
+  sundries: number;
+}
+
+export const PLAIN_PRICES: Prices = { fill: 110, cloth: 9, timber: 2.2, board: 24, sundries: 4 };
