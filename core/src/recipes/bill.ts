@@ -50,7 +50,7 @@ export function wellDepthOf(recipe: Recipe): number {
 
 /** Materials, mass and cost of one piece. A price of its own goes before the prices of its materials. */
 export function billOf(recipe: Recipe, prices: Prices): Bill {
-  for (const [name, value] of Object.entries(prices)) mustBeBetween('billOf', `price of ${name}`, value, 0, 1e7);
+  for (const [name, value] of Object.entries(prices) as [string, number][]) mustBeBetween('billOf', `price of ${name}`, value, 0, 1e7);
   const { width, height, layers } = recipe;
   const { exposed } = areasOf(recipe);
   const front = width * height;

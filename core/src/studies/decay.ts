@@ -8,17 +8,39 @@ import { octaveAbsorption } from '../absorbers/layers';
 import { DELANY_BAZLEY_RANGE } from '../absorbers/porous';
 import type { IntegerSolver } from '../dosage/solver';
 import { SPREAD } from '../materials/library';
+import { recipeOf } from '../project/recipes';
 import type { PanelRecipe, Project } from '../project/schema';
+import { recipeOctaves, recipeSpread } from '../recipes/curve';
+import {
+  arauPuchades,
+  type DecayFormula,
+  eyring,
+  fitzroy,
+  kuttruff,
+  LOGARITHM_CAP,
+  millington,
+  sabine,
+} from '../reverberation/decay';
 import { OCTAVE_MIDBANDS, OCTAVES } from '../quantities/bands';
 import { listeningRoomTime, type School, schoolLimits, SCHOOLS } from '../targets/targets';
 import { schroederWithDecay } from './bass';
 import { answerFor, type Counts, countsOf, hangingOrder } from './decayAnswer';
-import { coveredAlpha, type Curve, curveFor, type DecayFace, type Judged, PANEL_SPREAD } from './decayCurves';
+import {
+  bandSurfaces,
+  coveredAlpha,
+  type Curve,
+  curveFor,
+  type DecayFace,
+  type Judged,
+  type MixPiece,
+  PANEL_SPREAD,
+} from './decayCurves';
 import type { DecayInputs, DecayResult } from './decayTypes';
 import { decayWorking } from './decayWorking';
 import { outlineArea } from '../geometry/polygon';
 import { BOARD_ALPHA, isCloth, localAbsorption, pieceLayers, SCATTER } from './hung';
 import { type MarksResult, studyMarks } from './marks';
+import { fitsOn, hiddenBy, placesOf } from './planPlaces';
 import { objectAbsorption, stretchesOf } from './roomAbsorption';
 import { type Setting, settingOf } from './setting';
 import type { Issue, Study } from './types';
@@ -88,6 +110,7 @@ export function decayInputs(
     setting.faces.filter((f) => f.kind === 'wall' && f.side === side && usable.includes(f.id)).map((f) => f.id);
   const [left, right] = [on('left'), on('right')];
   return {
+    bands: OCTAVES,
     volume: setting.solid.volume,
     c: setting.c,
     rho: setting.rho,
@@ -100,10 +123,29 @@ export function decayInputs(
     panel: { width: panel.width, height: panel.height },
     recipe: { ...panel },
     school: project.target.school,
+    own: project.target.own.map((t) => ({ ...t })),
+    mix: chosenMix(project, setting),
     lowestOctave: project.target.lowestOctave,
     marksFirst,
     alike: leftRightAlike && left.length > 0 && right.length > 0 ? [left, right] : null,
   };
+}
+
+/** Pieces of other recipes decided on; places that this state of the room does not have are left out. */
+function chosenMix(project: Project, setting: Setting): DecayInputs['mix'] {
+  const { mix } = project.treatment;
+  if (Object.keys(mix).length === 0) return [];
+  const places = placesOf(setting);
+  return Object.entries(mix).flatMap(([id, counts]) => {
+    const recipe = recipeOf(project, id);
+    return Object.entries(counts).flatMap(([placeId, n]) => {
+      const place = places.find((p) => p.id === placeId);
+      const count = place ? Math.min(n, fitsOn(setting, place, recipe)) : 0;
+      if (!place || count === 0) return [];
+      const { exposed, parts } = hiddenBy(place, recipe);
+      return [{ recipe, place: placeId, count, front: exposed, parts, spread: recipeSpread(recipe) }];
+    });
+  });
 }
 
 /** Relative uncertainty of all that furniture and people absorb together, weighed at 1 kHz. */
@@ -145,6 +187,41 @@ function withPieces(inputs: DecayInputs, panelAlpha: readonly number[]): DecayIn
     return { ...f, alpha };
   });
   return { ...inputs, faces };
+}
+
+/** What pieces of other recipes absorb over the wall they hide. */
+export function mixPieces(inputs: DecayInputs): MixPiece[] {
+  const known = new Map<string, number[]>();
+  return inputs.mix.map(({ recipe, ...rest }) => {
+    const alpha = known.get(recipe.id) ?? recipeOctaves(recipe, { rho0: inputs.rho, c0: inputs.c });
+    known.set(recipe.id, alpha);
+    const hidden = rest.parts.reduce((sum, t) => sum + t.area, 0);
+    return { ...rest, recipe: recipe.id, alpha: alpha.map((a) => Math.min(LOGARITHM_CAP, (a * rest.front) / hidden)) };
+  });
+}
+
+/** Every formula per octave. */
+function byFormula(
+  inputs: DecayInputs,
+  counts: Counts,
+  panelAlpha: readonly number[],
+  mix: readonly MixPiece[],
+): Record<DecayFormula, (number | null)[]> {
+  const rooms = inputs.bands.map((_, b) => ({
+    volume: inputs.volume,
+    c: inputs.c,
+    mEnergy: inputs.mEnergy[b]!,
+    objects: inputs.objects[b]!,
+    surfaces: bandSurfaces(inputs, counts, panelAlpha, b, 0, mix),
+  }));
+  return {
+    sabine: rooms.map(sabine),
+    eyring: rooms.map(eyring),
+    millington: rooms.map(millington),
+    fitzroy: rooms.map(fitzroy),
+    arauPuchades: rooms.map(arauPuchades),
+    kuttruff: rooms.map((r) => kuttruff(r)),
+  };
 }
 
 function issuesFor(inputs: DecayInputs, result: DecayResult): Issue[] {
@@ -218,12 +295,14 @@ export function studyDecay(
   const panelAlpha = recipeAbsorption(asked.recipe, asked.rho, asked.c);
   const inputs = withPieces(asked, panelAlpha);
   progress(0.3);
+  const mix = mixPieces(inputs);
   const limitsOf = (school: School): Judged =>
-    OCTAVES.map((f) => (f >= inputs.lowestOctave ? schoolLimits(school, inputs.volume, f) : null));
+    OCTAVES.map((f) => (f >= inputs.lowestOctave ? schoolLimits(school, inputs.volume, f, inputs.own) : null));
   const limits = limitsOf(inputs.school);
   const curve = (counts: Counts): Curve => curveFor(inputs, counts, panelAlpha, limits);
   const bare = curve({});
-  const chosen = curve(Object.fromEntries(inputs.faces.filter((f) => f.chosen > 0).map((f) => [f.id, f.chosen])));
+  const chosenCounts = Object.fromEntries(inputs.faces.filter((f) => f.chosen > 0).map((f) => [f.id, f.chosen]));
+  const chosen = curveFor(inputs, chosenCounts, panelAlpha, limits, mix);
   const answer = answerFor(inputs, panelAlpha, limits, solver, curve);
   progress(0.8);
   const order = hangingOrder(inputs);
@@ -232,23 +311,26 @@ export function studyDecay(
     const { mid, inside } = curve(countsOf(order.slice(0, stride * i)));
     return { panels: inputs.hungPanels + stride * i, mid, inside };
   });
-  const judgedBy = (school: School, counts: Counts) => curveFor(inputs, counts, panelAlpha, limitsOf(school)).inside;
+  const judgedBy = (school: School, counts: Counts, others: readonly MixPiece[] = []) =>
+    curveFor(inputs, counts, panelAlpha, limitsOf(school), others).inside;
   const result: DecayResult = {
     inputs,
     octaves: OCTAVES,
     panelAlpha,
     limits: [...limits],
-    allLimits: OCTAVES.map((f) => schoolLimits(inputs.school, inputs.volume, f)),
+    allLimits: OCTAVES.map((f) => schoolLimits(inputs.school, inputs.volume, f, inputs.own)),
     midTarget: listeningRoomTime(inputs.volume),
     bare,
     chosen,
     answer,
     forMarks: inputs.faces.filter((f) => f.usable).reduce((sum, f) => sum + f.needed, 0),
     steps,
-    schools: SCHOOLS.map((school) => ({
+    mix,
+    formulas: { bare: byFormula(inputs, {}, panelAlpha, []), chosen: byFormula(inputs, chosenCounts, panelAlpha, mix) },
+    schools: SCHOOLS.filter((s) => s !== 'own' || inputs.own.length > 0).map((school) => ({
       school,
       bare: judgedBy(school, {}),
-      chosen: judgedBy(school, chosen.counts),
+      chosen: judgedBy(school, chosen.counts, mix),
       answer: 'curve' in answer ? judgedBy(school, answer.curve.counts) : null,
     })),
     schroeder: schroederWithDecay(

@@ -2,7 +2,6 @@
 import type { Layer } from '../absorbers/layers';
 import type { HungKind } from '../project/schema';
 import type { PanelSize } from '../layout/cover';
-import { OCTAVES } from '../quantities/bands';
 import {
   arauPuchades,
   type BandRoom,
@@ -37,7 +36,23 @@ export interface DecayFace {
   piece: { kind: HungKind; depth: number; gap: number; layers: Layer[] } | null;
 }
 
+/** Pieces of another recipe decided on for one place. `parts`: the wall one piece hides, by face, m². */
+export interface MixPiece {
+  recipe: string;
+  place: string;
+  count: number;
+  /** Front of one piece, m². */
+  front: number;
+  parts: readonly { face: string; area: number }[];
+  /** Per band, over the wall it hides; at most what logarithms take. */
+  alpha: readonly number[];
+  /** Relative uncertainty of alpha. */
+  spread: number;
+}
+
 export interface DecayRoom {
+  /** Nominal labels of the bands all lists run over. */
+  bands: readonly number[];
   volume: number;
   c: number;
   mEnergy: number[];
@@ -61,7 +76,7 @@ export interface WorstBand {
 export interface Curve {
   /** Beside what hangs already. */
   counts: Record<string, number>;
-  /** Those hung in definite places with them. */
+  /** With those hung in definite places and those of other recipes. */
   panels: number;
   /** Panel area over walls and ceiling, 0…1. */
   coverage: number;
@@ -71,7 +86,7 @@ export interface Curve {
   /** Lowest and highest of four formulas, widened by the spread of the materials. */
   low: (number | null)[];
   high: (number | null)[];
-  /** Mean of 500 Hz and 1 kHz by Eyring, s. */
+  /** Mean of 500 Hz and 1 kHz by Eyring, s; null as they are. */
   mid: number | null;
   /** Whether every judged band lies inside its limits. */
   inside: boolean;
@@ -102,15 +117,27 @@ export function bandSurfaces(
   panelAlpha: readonly number[],
   band: number,
   widen: -1 | 0 | 1 = 0,
+  mix: readonly MixPiece[] = [],
 ): BandSurface[] {
   const panelArea = room.panel.width * room.panel.height;
   const panel = panelAlpha[band]! * (1 + widen * PANEL_SPREAD);
   return room.faces.flatMap((f): BandSurface[] => {
     const covered = Math.min(f.area, (counts[f.id] ?? 0) * panelArea);
     const wall = f.alpha[band]! * (1 + widen * f.spread);
+    let left = f.area - covered;
+    const others = mix.flatMap((p): BandSurface[] =>
+      p.parts
+        .filter((t) => t.face === f.id)
+        .map((t) => {
+          const area = Math.min(left, p.count * t.area);
+          left -= area;
+          return { area, alpha: coveredAlpha(p.alpha[band]! * (1 + widen * p.spread), wall), axis: f.axis };
+        }),
+    );
     return [
-      { area: f.area - covered, alpha: clip(wall), axis: f.axis },
+      { area: left, alpha: clip(wall), axis: f.axis },
       { area: covered, alpha: coveredAlpha(panel, wall), axis: f.axis },
+      ...others,
     ];
   });
 }
@@ -124,7 +151,7 @@ function spreadAt(rooms: readonly BandRoom[]): [low: number | null, high: number
   return times.length > 0 ? [Math.min(...times), Math.max(...times)] : [null, null];
 }
 
-function worstOf(times: readonly (number | null)[], limits: Judged): WorstBand | null {
+function worstOf(bands: readonly number[], times: readonly (number | null)[], limits: Judged): WorstBand | null {
   let worst: (WorstBand & { ratio: number }) | null = null;
   times.forEach((time, b) => {
     const limit = limits[b];
@@ -134,7 +161,7 @@ function worstOf(times: readonly (number | null)[], limits: Judged): WorstBand |
     const ratio = Math.max(over, under);
     if (ratio === 0 || (worst && ratio <= worst.ratio)) return;
     const side = over > 0 ? ('over' as const) : ('under' as const);
-    worst = { octave: OCTAVES[b]!, time, limit: side === 'over' ? limit.upper! : limit.lower, side, ratio };
+    worst = { octave: bands[b]!, time, limit: side === 'over' ? limit.upper! : limit.lower, side, ratio };
   });
   if (!worst) return null;
   const { octave, time, limit, side } = worst as WorstBand;
@@ -147,29 +174,35 @@ export function curveFor(
   counts: Readonly<Record<string, number>>,
   panelAlpha: readonly number[],
   limits: Judged,
+  mix: readonly MixPiece[] = [],
 ): Curve {
   const at = (band: number, widen: -1 | 0 | 1): BandRoom => ({
     volume: room.volume,
     c: room.c,
     mEnergy: room.mEnergy[band]!,
     objects: room.objects[band]! * (1 + widen * room.objectSpread),
-    surfaces: bandSurfaces(room, counts, panelAlpha, band, widen),
+    surfaces: bandSurfaces(room, counts, panelAlpha, band, widen, mix),
   });
-  const bands = OCTAVES.map((_, b) => {
+  const bands = room.bands.map((_, b) => {
     const middle = at(b, 0);
     const [low, high] = spreadAt([middle, at(b, 1), at(b, -1)]);
     return { sabine: sabine(middle), eyring: eyring(middle), low, high };
   });
   const eyringTimes = bands.map((b) => b.eyring);
   const further = Object.values(counts).reduce((sum, n) => sum + n, 0);
-  const panels = room.hungPanels + further;
+  const others = mix.reduce((sum, p) => sum + p.count, 0);
+  const panels = room.hungPanels + further + others;
   const hangable = room.faces.filter((f) => !f.isFloor).reduce((sum, f) => sum + f.area, 0);
-  const [a, b] = [eyringTimes[3]!, eyringTimes[4]!];
-  const worst = worstOf(eyringTimes, limits);
+  const [a, b] = [eyringTimes[room.bands.indexOf(500)]!, eyringTimes[room.bands.indexOf(1000)]!];
+  const worst = worstOf(room.bands, eyringTimes, limits);
   return {
     counts: { ...counts },
     panels,
-    coverage: (room.hungArea + further * room.panel.width * room.panel.height) / hangable,
+    coverage:
+      (room.hungArea +
+        further * room.panel.width * room.panel.height +
+        mix.reduce((sum, p) => sum + p.count * p.front, 0)) /
+      hangable,
     sabine: bands.map((x) => x.sabine),
     eyring: eyringTimes,
     low: bands.map((x) => x.low),

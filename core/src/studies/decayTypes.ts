@@ -1,14 +1,21 @@
 /** What the decay study is given and what it answers; plain values, so that a worker can be sent them. */
 import type { PanelRecipe } from '../project/schema';
 import type { School } from '../targets/targets';
-import type { Curve, DecayRoom, Judged } from './decayCurves';
+import type { Recipe } from '../recipes/types';
+import type { DecayFormula } from '../reverberation/decay';
+import type { OwnLimits } from '../targets/targets';
+import type { Curve, DecayRoom, Judged, MixPiece } from './decayCurves';
 
 /** Plain values a worker can be sent. */
 export interface DecayInputs extends DecayRoom {
   rho: number;
   recipe: PanelRecipe;
   school: School;
+  /** Limits of the school "own". */
+  own: OwnLimits;
   lowestOctave: number;
+  /** Other recipes decided on; what they absorb is worked out by the study. */
+  mix: (Omit<MixPiece, 'alpha' | 'recipe'> & { recipe: Recipe })[];
   marksFirst: boolean;
   /** Walls on the left and on the right, when both sides must carry as many. */
   alike: [string[], string[]] | null;
@@ -35,6 +42,10 @@ export interface DecayResult {
   bare: Curve;
   chosen: Curve;
   answer: Answer;
+  /** The same by every formula, s per octave: the bare room and what is chosen. */
+  formulas: { bare: Record<DecayFormula, (number | null)[]>; chosen: Record<DecayFormula, (number | null)[]> };
+  /** Pieces of other recipes among the chosen, with what they absorb. */
+  mix: MixPiece[];
   /** Panels that first reflections need on usable surfaces. */
   forMarks: number;
   /** Mid-band decay after each further four panels (in halls a multiple of four), in the order they would be hung. */

@@ -13,7 +13,7 @@ export function decayWorking(inputs: DecayInputs, result: DecayResult): Working[
     { symbol: 'K', meaning: '24 ln 10 / c', value: decayConstant(inputs.c), unit: 's/m' },
   ];
   const decays = OCTAVES.map((octave, b): Working => {
-    const absorption = bandSurfaces(inputs, result.chosen.counts, result.panelAlpha, b).reduce(
+    const absorption = bandSurfaces(inputs, result.chosen.counts, result.panelAlpha, b, 0, result.mix).reduce(
       (s, x) => s + x.area * x.alpha,
       0,
     );
