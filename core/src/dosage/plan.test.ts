@@ -152,12 +152,12 @@ test('a conflict cannot be kept, is a smallest one, and each relaxation is the n
     if (named.length > 1) for (const k of keys) expect(possible(problem, new Set([k]))).toBe(true);
     if (named.length > 2)
       for (const a of keys) for (const b of keys) expect(possible(problem, new Set([a, b]))).toBe(true);
-    for (const { demand, to } of relaxations(solver, problem, conflict)) {
+    for (const { demand, helps, to } of relaxations(solver, problem, conflict)) {
       if (to === null) continue;
       const key = demandKey(demand);
       const rows = rowsOf(problem);
       const own = rows.find((r) => demandKey(r.demand) === key)!;
-      const rest = rows.filter((r) => r !== own);
+      const rest = rows.filter((r) => (helps ? r !== own : r.demand.kind === 'space'));
       let best: number | null = null;
       for (const x of points(problem.columns.map((c) => c.max))) {
         if (!keeps(rest, x)) continue;

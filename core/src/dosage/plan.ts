@@ -132,8 +132,15 @@ const programme = (problem: DoseProblem, rows: readonly IntegerRow[], cost: read
 const total = (values: readonly number[], x: readonly number[]): number =>
   values.reduce((sum, v, i) => sum + v * x[i]!, 0);
 
+/** Nodes of the search an aim may take; small problems are proved long before. */
+const NODES = 400;
+/** For ties: the best found in so many is good enough, since the aim itself is held. */
+const TIE_NODES = 40;
+/** Fullest place is found in steps of this part of it. */
+const EVEN_STEPS = 50;
+
 /**
- * The least of one aim, and among equals the least of a second; null objective: any point that keeps every row.
+ * The least of one aim; among equals the least of a second; among those spread most evenly over the places.
  */
 function lexicographic(
   solver: IntegerSolver,
@@ -142,11 +149,30 @@ function lexicographic(
   first: readonly number[],
   second: readonly number[],
 ): IntegerAnswer {
-  const best = solver.solve(programme(problem, rows, first));
+  const best = solver.solve(programme(problem, rows, first), NODES);
   if (best.status !== 'optimal') return best;
-  const held: IntegerRow = { name: 'held', coefficients: first, lower: null, upper: total(first, best.x) + 1e-7 };
-  const fine = solver.solve(programme(problem, [...rows, held], second));
-  return fine.status === 'optimal' ? fine : best;
+  const hold = (name: string, coefficients: readonly number[], x: readonly number[]): IntegerRow => ({
+    name,
+    coefficients,
+    lower: null,
+    upper: total(coefficients, x) + 1e-7,
+  });
+  const held = [...rows, hold('first', first, best.x)];
+  const fine = solver.solve(programme(problem, held, second), TIE_NODES);
+  let x = fine.status === 'optimal' ? fine.x : best.x;
+  // A further column: the fullest place's filling, to be made as small as possible.
+  const even = [...held, hold('second', second, x)].map((r) => ({ ...r, coefficients: [...r.coefficients, 0] }));
+  const places = [...new Set(problem.columns.map((c) => c.place))];
+  for (const place of places) {
+    const fill = problem.columns.map((c) => (c.place === place ? EVEN_STEPS / c.max : 0));
+    even.push({ name: `even ${place}`, coefficients: [...fill, -1], lower: null, upper: 0 });
+  }
+  const spread = solver.solve(
+    { cost: [...problem.columns.map(() => 0), 1], max: [...problem.columns.map((c) => c.max), EVEN_STEPS], rows: even },
+    TIE_NODES,
+  );
+  if (spread.status === 'optimal') x = spread.x.slice(0, -1);
+  return { ...best, x };
 }
 
 /** Relative width of the narrowest band around `middle` every judged band can be brought into, found by halving to this. */
@@ -160,7 +186,10 @@ export type DoseAnswer =
   | {
       status: 'optimal';
       x: number[];
-      /** Of the flattest: how far bands lie from the middle, as a part. */ width: number | null;
+      /** Of the flattest: how far bands lie from the middle, as a part. */
+      width: number | null;
+      /** 0 when proved; else how far the proven bound lies below, as a part. */
+      gap: number;
     }
   | { status: 'infeasible' }
   | { status: 'undecided'; reason: string };
@@ -180,7 +209,7 @@ function flattest(solver: IntegerSolver, problem: DoseProblem, within: NeedWithi
     };
   };
   const none = problem.columns.map(() => 0);
-  const feasible = (w: number) => solver.solve(programme(problem, rowsOf(narrowed(w)), none));
+  const feasible = (w: number) => solver.solve(programme(problem, rowsOf(narrowed(w)), none), NODES);
   let high = FLAT_WIDEST;
   const widest = feasible(high);
   if (widest.status !== 'optimal') {
@@ -189,16 +218,20 @@ function flattest(solver: IntegerSolver, problem: DoseProblem, within: NeedWithi
     return any.status === 'optimal' ? { ...any, width: null } : any;
   }
   let low = 0;
+  let gap = 0;
   while (high - low > FLAT_STEP) {
     const w = (low + high) / 2;
     const answer = feasible(w);
-    if (answer.status === 'undecided') return answer;
     if (answer.status === 'optimal') high = w;
-    else low = w;
+    else {
+      low = w;
+      // Not settled within its nodes: taken as impossible, and said.
+      if (answer.status === 'undecided') gap = Math.max(gap, high - w);
+    }
   }
   const cost = objectiveOf(problem.columns, 'cost');
-  const best = solver.solve(programme(problem, rowsOf(narrowed(high)), cost));
-  return best.status === 'optimal' ? { status: 'optimal', x: best.x, width: high } : best;
+  const best = solver.solve(programme(problem, rowsOf(narrowed(high)), cost), NODES);
+  return best.status === 'optimal' ? { status: 'optimal', x: best.x, width: high, gap } : best;
 }
 
 function cheapest(solver: IntegerSolver, problem: DoseProblem, aim: Exclude<Aim, 'flat'>, robust = false): DoseAnswer {
@@ -208,7 +241,7 @@ function cheapest(solver: IntegerSolver, problem: DoseProblem, aim: Exclude<Aim,
     objectiveOf(problem.columns, aim === 'cost' ? 'pieces' : 'cost'),
   ];
   const answer = lexicographic(solver, problem, rows, first, second);
-  return answer.status === 'optimal' ? { status: 'optimal', x: answer.x, width: null } : answer;
+  return answer.status === 'optimal' ? { status: 'optimal', x: answer.x, width: null, gap: answer.gap } : answer;
 }
 
 /** The best answer of an aim, proved; ties go to fewer pieces, or to less money. */
@@ -279,18 +312,23 @@ export function conflictOf(solver: IntegerSolver, problem: DoseProblem): Demand[
 
 export interface Relaxation {
   demand: Demand;
+  /** False: other demands cannot be kept either, whatever this one becomes. */
+  helps: boolean;
   /** What the demand would have to be for everything else to be kept: m², money, pieces, kg, metres; null: left out altogether. */
   to: number | null;
   x: number[];
 }
 
-/** For each demand of a conflict, the nearest value with which all others can be kept; those that do not help alone are left out. */
+/**
+ * For each demand of a conflict, the nearest value with which all others can be kept. When no single one helps, how near each comes
+ * when it is the only one asked.
+ */
 export function relaxations(solver: IntegerSolver, problem: DoseProblem, conflict: readonly Demand[]): Relaxation[] {
   const rows = rowsOf(problem);
-  return conflict.flatMap((demand): Relaxation[] => {
+  const nearest = (demand: Demand, helps: boolean): Relaxation[] => {
     const key = demandKey(demand);
     const own = rows.filter((r) => demandKey(r.demand) === key);
-    const rest = rows.filter((r) => demandKey(r.demand) !== key);
+    const rest = rows.filter((r) => (helps ? demandKey(r.demand) !== key : physical(r.demand)));
     // As near to the wanted side as the others allow; a wish of several rows is simply left out.
     const [only] = own;
     if (!only) return [];
@@ -298,8 +336,10 @@ export function relaxations(solver: IntegerSolver, problem: DoseProblem, conflic
     const objective = single
       ? only.coefficients.map((a) => (only.lower !== null ? -a : a))
       : problem.columns.map((c) => c.cost);
-    const answer = solver.solve(programme(problem, rest, objective));
+    const answer = solver.solve(programme(problem, rest, objective), NODES);
     if (answer.status !== 'optimal') return [];
-    return [{ demand, to: single ? total(only.coefficients, answer.x) : null, x: answer.x }];
-  });
+    return [{ demand, helps, to: single ? total(only.coefficients, answer.x) : null, x: answer.x }];
+  };
+  const helping = conflict.flatMap((d) => nearest(d, true));
+  return helping.length > 0 ? helping : conflict.flatMap((d) => nearest(d, false));
 }

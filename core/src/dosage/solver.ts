@@ -22,10 +22,14 @@ export interface IntegerProgramme {
 }
 
 export type IntegerAnswer =
-  { status: 'optimal'; x: number[]; cost: number } | { status: 'infeasible' } | { status: 'undecided'; reason: string };
+  /** `gap`: 0 when proved; else, with a budget of nodes, how far the proven bound lies below, as a part of the cost. */
+  | { status: 'optimal'; x: number[]; cost: number; gap: number }
+  | { status: 'infeasible' }
+  | { status: 'undecided'; reason: string };
 
 export interface IntegerSolver {
-  solve(programme: IntegerProgramme): IntegerAnswer;
+  /** @param nodes most nodes of the search; none: until it is proved */
+  solve(programme: IntegerProgramme, nodes?: number): IntegerAnswer;
 }
 
 /** A row holds when it is met to this absolute amount. */
@@ -64,7 +68,7 @@ interface Bounds {
   upper: readonly number[];
 }
 
-function solveOnce(highs: Highs, programme: IntegerProgramme, bounds: Bounds): IntegerAnswer {
+function solveOnce(highs: Highs, programme: IntegerProgramme, bounds: Bounds, nodes: number | null): IntegerAnswer {
   const columns = programme.cost.length;
   const indices: number[] = [];
   const values: number[] = [];
@@ -110,32 +114,36 @@ function solveOnce(highs: Highs, programme: IntegerProgramme, bounds: Bounds): I
         mip_abs_gap: 0,
         mip_feasibility_tolerance: SOLVER_TOLERANCE,
         primal_feasibility_tolerance: SOLVER_TOLERANCE,
+        ...(nodes === null ? {} : { mip_max_nodes: nodes }),
       });
       model.run();
       const status = model.getModelStatus();
       if (status === highs.constants.modelStatus.infeasible) return { status: 'infeasible' };
-      if (status !== highs.constants.modelStatus.optimal) {
+      const stopped = status !== highs.constants.modelStatus.optimal;
+      const gap = stopped ? Number(model.info.get('mip_gap')) : 0;
+      if (stopped && (nodes === null || !Number.isFinite(gap))) {
         return { status: 'undecided', reason: `the solver stopped with model status ${status}` };
       }
       const x = Array.from(model.getSolution().colValue, (v, i) =>
         Math.min(bounds.upper[i]!, Math.max(bounds.lower[i]!, Math.round(v))),
       );
-      return { status: 'optimal', x, cost: x.reduce((sum, n, i) => sum + n * programme.cost[i]!, 0) };
+      return { status: 'optimal', x, cost: x.reduce((sum, n, i) => sum + n * programme.cost[i]!, 0), gap };
     },
   );
 }
 
-function solve(highs: Highs, programme: IntegerProgramme): IntegerAnswer {
+function solve(highs: Highs, programme: IntegerProgramme, nodes: number | null): IntegerAnswer {
   checkProgramme(programme);
   if (programme.cost.length === 0 || programme.rows.length === 0) {
-    const x = programme.cost.map(() => 0);
+    // Without rows every column goes to the end its cost likes.
+    const x = programme.cost.map((c, i) => (c < 0 && programme.rows.length === 0 ? programme.max[i]! : 0));
     const holds = programme.rows.every((r) => miss(r, x).below <= ROW_TOLERANCE && miss(r, x).above <= ROW_TOLERANCE);
-    const cheap = programme.cost.every((c) => c >= 0);
-    if (!cheap) return { status: 'undecided', reason: 'a negative cost without any row' };
-    return holds ? { status: 'optimal', x, cost: 0 } : { status: 'infeasible' };
+    return holds
+      ? { status: 'optimal', x, cost: x.reduce((sum, n, i) => sum + n * programme.cost[i]!, 0), gap: 0 }
+      : { status: 'infeasible' };
   }
   const bounds = { lower: programme.cost.map(() => 0), upper: programme.max };
-  return solveWithin(highs, programme, bounds, { left: MAX_SOLVES });
+  return solveWithin(highs, programme, bounds, { left: MAX_SOLVES }, nodes);
 }
 
 /**
@@ -147,9 +155,10 @@ function solveWithin(
   programme: IntegerProgramme,
   bounds: Bounds,
   budget: { left: number },
+  nodes: number | null,
 ): IntegerAnswer {
   if (budget.left-- <= 0) return { status: 'undecided', reason: 'rounding could not be settled' };
-  const answer = solveOnce(highs, programme, bounds);
+  const answer = solveOnce(highs, programme, bounds, nodes);
   if (answer.status !== 'optimal') return answer;
   const slipped = programme.rows.some((row) => {
     const { below, above } = miss(row, answer.x);
@@ -166,7 +175,7 @@ function solveWithin(
       { lower: lower.with(i, v + 1), upper },
     ]) {
       if (part.lower[i]! > part.upper[i]!) continue;
-      const found = solveWithin(highs, programme, part, budget);
+      const found = solveWithin(highs, programme, part, budget, nodes);
       if (found.status === 'undecided') return found;
       if (found.status === 'optimal' && (best.status !== 'optimal' || found.cost < best.cost)) best = found;
     }
@@ -182,5 +191,5 @@ function solveWithin(
  */
 export async function loadIntegerSolver(locate?: () => string): Promise<IntegerSolver> {
   const highs = await loadHighs(locate ? { locateFile: locate } : undefined);
-  return { solve: (programme) => solve(highs, programme) };
+  return { solve: (programme, nodes) => solve(highs, programme, nodes ?? null) };
 }

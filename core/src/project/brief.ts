@@ -14,8 +14,8 @@ export const ASKED: Record<Use, Asked> = {
   mastering: { school: 'by-volume', backgroundDb: 20, why: 'an even, short decay that grows with the room' },
   listening: { school: 'by-volume', backgroundDb: 25, why: 'the decay of a listening room of this volume' },
   recording: { school: 'production-room', backgroundDb: 20, why: 'a little life for voice and instrument' },
-  ensemble: { school: 'drop-20-in-150', backgroundDb: 25, why: 'players need to hear each other' },
-  speech: { school: 'small-control-room', backgroundDb: 20, why: 'a dry, close voice' },
+  ensemble: { school: 'hall-music', backgroundDb: 25, why: 'a small hall’s decay for music of this volume' },
+  speech: { school: 'speech-booth', backgroundDb: 20, why: 'a dry, close voice' },
   filming: { school: 'production-room', backgroundDb: 25, why: 'speech on set, boom at a distance' },
 };
 

@@ -65,6 +65,7 @@ export const LIMITS = {
   plate: [0.0001, 0.08],
   pitch: [0.0005, 0.5],
   openPart: [0.0005, 0.2],
+  portSize: [0.005, 1],
   wellWidth: [0.01, 0.3],
   designHz: [150, 4000],
   rise: [0.02, 0.6],
@@ -410,6 +411,18 @@ export const recipe = z.strictObject({
   maxAngle: z.union([z.literal(78), z.literal(90)]),
   edges: z.boolean(),
   scatterer: scatterer.nullable(),
+  /** A closed box with ports; the layers are what is behind its front. */
+  ports: z
+    .strictObject({
+      shape: z.enum(['round', 'square', 'slot']),
+      size: within('portSize'),
+      slotLength: within('portSize'),
+      neck: within('neck'),
+      count: whole(1, 60),
+      tube: z.boolean(),
+      Rs: within('clothResistance'),
+    })
+    .nullable(),
   /** Octaves 63–8000 Hz from a laboratory's sheet. */
   measured: z.array(z.number().min(0).max(HIGHEST_COEFFICIENT)).length(OCTAVES.length).nullable(),
   price: within('price').nullable(),

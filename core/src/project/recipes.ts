@@ -31,6 +31,7 @@ export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
     maxAngle: 78,
     edges: false,
     scatterer: null,
+    ports: null,
     measured: null,
     price: null,
     note: 'What first reflections are covered with.',

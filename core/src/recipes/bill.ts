@@ -50,7 +50,8 @@ export function wellDepthOf(recipe: Recipe): number {
 
 /** Materials, mass and cost of one piece. A price of its own goes before the prices of its materials. */
 export function billOf(recipe: Recipe, prices: Prices): Bill {
-  for (const [name, value] of Object.entries(prices) as [string, number][]) mustBeBetween('billOf', `price of ${name}`, value, 0, 1e7);
+  for (const [name, value] of Object.entries(prices) as [string, number][])
+    mustBeBetween('billOf', `price of ${name}`, value, 0, 1e7);
   const { width, height, layers } = recipe;
   const { exposed } = areasOf(recipe);
   const front = width * height;
@@ -69,6 +70,12 @@ export function billOf(recipe: Recipe, prices: Prices): Bill {
       board += front;
       sheetMass += BOARD_DENSITY * l.t * front;
     }
+  }
+  if (recipe.ports) {
+    // Front, back and sides of the box.
+    const sides = front * 2 + 2 * (width + height) * depthOf(recipe);
+    board += sides;
+    sheetMass += BOARD_DENSITY * 0.018 * sides;
   }
   if (wooden) {
     const s = recipe.scatterer!;
@@ -96,6 +103,6 @@ export function cautionsOf(recipe: Recipe, mass: number): Caution[] {
   if (recipe.layers.some((l) => l.type === 'porous' || l.type === 'cloth')) list.push('fire');
   if (recipe.form === 'cloud' || recipe.form === 'edge') list.push('overhead');
   if (mass > 15) list.push('heavy');
-  if (recipe.layers.some((l) => l.type === 'skin')) list.push('airtight');
+  if (recipe.ports || recipe.layers.some((l) => l.type === 'skin')) list.push('airtight');
   return list;
 }

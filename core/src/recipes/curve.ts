@@ -4,6 +4,7 @@ import type { AbsorberAir } from '../absorbers/elements';
 import { finiteAbsorption } from '../absorbers/finite';
 import { diffuseAbsorption, type Layer, layeredAbsorption, layersHold } from '../absorbers/layers';
 import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../diffusers/polar';
+import { type HelmholtzBox, helmholtzBox, resonatorArea } from '../absorbers/resonators';
 import { OCTAVE_MIDBANDS, thirdOctaveMidband } from '../quantities/bands';
 import type { Recipe, RecipeLayer } from './types';
 
@@ -65,6 +66,14 @@ export function recipeFault(recipe: Recipe): string | null {
   if (isThin(wall)) return 'The layer at the wall must be fill or air: a sheet needs something behind it.';
   if (recipe.form !== 'flat' && recipe.form !== 'cloud' && !recipe.layers.some((l) => l.type === 'porous'))
     return 'Corners and blocks are counted by their fill: put in a layer of fill.';
+  const p = recipe.ports;
+  if (p) {
+    const open =
+      p.shape === 'round' ? (Math.PI / 4) * p.size ** 2 : p.size * (p.shape === 'slot' ? p.slotLength : p.size);
+    if (open * p.count > 0.5 * recipe.width * recipe.height) return 'The ports take more than half of the front.';
+    if (recipe.layers.some(isThin))
+      return 'A box with ports has its front for a sheet: leave only air and fill behind it.';
+  }
   for (const l of recipe.layers) {
     if (l.type === 'holes' && l.d > l.pitch) return 'The holes are wider than their pitch.';
     if (l.type === 'slots' && l.w > l.pitch) return 'The slots are wider than their pitch.';
@@ -135,8 +144,36 @@ function stripAbsorption(recipe: Recipe, layers: readonly Layer[], f: number, ai
   return clip(diffuseAbsorption(now, f, recipe.maxAngle, recipe.reaction, air, ANGLES));
 }
 
+/** The box as one port sees it: its share of the air. */
+export function portBox(recipe: Recipe): HelmholtzBox | null {
+  const p = recipe.ports;
+  if (!p) return null;
+  const cavity = recipe.layers.reduce((sum, l) => sum + ('d' in l && !isThin(l) ? l.d : 0), 0);
+  return {
+    V: (recipe.width * recipe.height * cavity) / p.count,
+    port:
+      p.shape === 'round'
+        ? { shape: 'round', radius: p.size / 2 }
+        : p.shape === 'square'
+          ? { shape: 'square', side: p.size }
+          : { shape: 'slot', width: p.size, length: p.slotLength },
+    length: p.neck,
+    ends: ['flanged', p.tube ? 'unflanged' : 'flanged'],
+    Rs: p.Rs,
+  };
+}
+
+/** Of a box with ports over its front, averaged over the band; may exceed 1, as ports draw from around. */
+function portAbsorption(recipe: Recipe, f: number, width: number, air: AbsorberAir): number {
+  const box = helmholtzBox(portBox(recipe)!, air);
+  const tones = tonesIn(f, width, 24);
+  const mean = tones.reduce((sum, t) => sum + resonatorArea(box, t), 0) / tones.length;
+  return (mean * recipe.ports!.count) / (recipe.width * recipe.height);
+}
+
 function at(recipe: Recipe, strips: readonly Strip[], f: number, width: number, air: AbsorberAir): number {
   if (recipe.measured) return fromOctaves(recipe.measured, f);
+  if (recipe.ports) return portAbsorption(recipe, f, width, air);
   if (strips.length === 0) {
     if (!recipe.scatterer) return 0;
     return fromOctaves(recipe.scatterer.kind === 'curved' ? TYPICAL_CURVED_ABSORPTION : TYPICAL_WELL_ABSORPTION, f);

@@ -25,6 +25,7 @@ function recipe(id: string, name: string, note: string, values: Partial<Recipe> 
     maxAngle: 78,
     edges: false,
     scatterer: null,
+    ports: null,
     measured: null,
     price: null,
     note,
@@ -84,6 +85,11 @@ export const RECIPES: readonly Recipe[] = [
   recipe('perforated', 'Perforated front on 10 cm', 'Takes the low middle and leaves the highs.', {
     reaction: 'local',
     layers: [gap(0.03), wool(0.07, 30), { type: 'holes', d: 0.006, t: 0.009, pitch: 0.024 }],
+  }),
+  recipe('port-box-50', 'Port box near 50 Hz', 'One note only. Airtight; tune on site by closing ports.', {
+    reaction: 'local',
+    layers: [gap(0.2), wool(0.03, 30)],
+    ports: { shape: 'round', size: 0.1, slotLength: 0.3, neck: 0.05, count: 2, tube: true, Rs: 20 },
   }),
   recipe('qrd-7', 'Quadratic diffuser, 7 wells', 'Needs distance: see its least listening distance.', {
     width: 0.84,

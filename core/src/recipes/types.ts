@@ -42,6 +42,22 @@ export type Scatterer =
   /** Slats of a binary sequence over what lies behind. */
   | { kind: 'slats'; slat: number };
 
+/** Ports of a closed box whose air is what the layers leave behind the front; m, Pa·s/m. */
+export interface Ports {
+  shape: 'round' | 'square' | 'slot';
+  /** Diameter, side or width of a slot. */
+  size: number;
+  /** Length of a slot; of no matter for others. */
+  slotLength: number;
+  /** Through the front. */
+  neck: number;
+  count: number;
+  /** Whether the inner end stands free in the box. */
+  tube: boolean;
+  /** Cloth across the port. */
+  Rs: number;
+}
+
 export interface Recipe {
   id: string;
   name: string;
@@ -57,6 +73,8 @@ export interface Recipe {
   /** Whether the panel's edges count (Thomasson). */
   edges: boolean;
   scatterer: Scatterer | null;
+  /** A box with ports; null: none. */
+  ports: Ports | null;
   /** Octaves 63–8000 Hz from a laboratory's sheet, which then stand for the computed curve. */
   measured: number[] | null;
   /** Price of one piece; null: from the prices of its materials. */

@@ -165,7 +165,7 @@ export function recipeAbsorption(recipe: PanelRecipe, rho: number, c: number): n
 }
 
 /** Inputs with the coefficients of what hangs in definite places. */
-function withPieces(inputs: DecayInputs, panelAlpha: readonly number[]): DecayInputs {
+export function roomWithPieces(inputs: DecayInputs, panelAlpha: readonly number[]): DecayInputs {
   const { recipe } = inputs;
   const known = new Map([[`${recipe.depth}|${recipe.gap}`, panelAlpha]]);
   const absorber = ({ depth, gap }: { depth: number; gap: number }): readonly number[] => {
@@ -293,7 +293,7 @@ export function studyDecay(
   progress: (part: number) => void = () => {},
 ): Study<DecayResult> {
   const panelAlpha = recipeAbsorption(asked.recipe, asked.rho, asked.c);
-  const inputs = withPieces(asked, panelAlpha);
+  const inputs = roomWithPieces(asked, panelAlpha);
   progress(0.3);
   const mix = mixPieces(inputs);
   const limitsOf = (school: School): Judged =>

@@ -1,4 +1,4 @@
-/** Long studies that run when asked for: second order, ranking of walls, search for the seat. One worker each. */
+/** Long studies that run when asked for: second order, ranking of walls, search for the seat, plan, recipes. One worker each. */
 import { type Ref, shallowRef } from 'vue';
 import { createStudyClient } from '../workers/client';
 import type { Studies, StudyKind } from '../workers/protocol';
@@ -61,6 +61,8 @@ const tasks = {
   orient: createTask('orient'),
   proportions: createTask('proportions'),
   search: createTask('search'),
+  plan: createTask('plan'),
+  recipes: createTask('recipes'),
 };
 
 export const useTasks = () => tasks;

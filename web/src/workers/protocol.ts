@@ -2,7 +2,9 @@
 import type { BassOutcome, BassTask } from '@tawny/core/studies/bassTypes';
 import type { DecayInputs, DecayResult } from '@tawny/core/studies/decayTypes';
 import type { OrientInputs, OrientResult } from '@tawny/core/studies/orient';
+import type { PlanInputs, PlanResult } from '@tawny/core/studies/planTypes';
 import type { ProportionInputs, ProportionMap } from '@tawny/core/studies/proportions';
+import type { RecipeSheet, RecipeSheetInputs } from '@tawny/core/studies/recipeSheet';
 import type { SearchInputs, SearchResult } from '@tawny/core/studies/seatSearch';
 import type { SecondOrderInputs, SecondOrderResult } from '@tawny/core/studies/secondOrder';
 import type { Study } from '@tawny/core/studies/types';
@@ -12,6 +14,8 @@ export interface Studies {
   decay: { inputs: DecayInputs; result: Study<DecayResult> };
   'second-order': { inputs: SecondOrderInputs; result: SecondOrderResult };
   orient: { inputs: OrientInputs; result: OrientResult };
+  plan: { inputs: PlanInputs; result: Study<PlanResult> };
+  recipes: { inputs: RecipeSheetInputs; result: RecipeSheet[] };
   bass: { inputs: BassTask; result: BassOutcome };
   proportions: { inputs: ProportionInputs; result: ProportionMap };
   search: { inputs: SearchInputs; result: SearchResult };

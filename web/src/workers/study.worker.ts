@@ -27,6 +27,13 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       solver ??= loadSolver();
       return studyDecay(request.inputs, await solver, progress);
     }
+    case 'plan': {
+      const { studyPlan } = await import('@tawny/core/studies/plan');
+      solver ??= loadSolver();
+      return studyPlan(request.inputs, await solver, progress);
+    }
+    case 'recipes':
+      return (await import('@tawny/core/studies/recipeSheet')).studyRecipes(request.inputs, progress);
     case 'second-order':
       return (await import('@tawny/core/studies/secondOrder')).studySecondOrder(request.inputs, progress);
     case 'orient':
