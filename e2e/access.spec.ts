@@ -4,7 +4,7 @@ import { expect, type Page, test } from '@playwright/test';
 import { measureEdits, typeOver } from './pageThread';
 import { field, openDemo, openPlain, settled, stage, type StageName } from './rig';
 
-const STAGES: StageName[] = ['survey', 'seat', 'bass', 'marks', 'decay', 'build'];
+const STAGES: StageName[] = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'build'];
 
 async function serious(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page })
@@ -40,12 +40,14 @@ for (const theme of ['day', 'night'] as const) {
     for (const [name, parts] of [
       ['seat', ['rig', 'walls', 'search', 'listen']],
       ['marks', ['matters', 'range', 'hung', 'second']],
+      ['decay', ['panel', 'plan', 'room']],
     ] as const) {
       await stage(page, name);
       for (const part of parts) {
         await page.locator(`[data-part-tab="${part}"]`).click();
         if (part === 'search') await page.locator('[data-search]').click();
         if (part === 'search') await expect(page.locator('[data-found]').first()).toBeVisible();
+        if (part === 'plan') await expect(page.locator('[data-answer]').first()).toBeVisible({ timeout: 30_000 });
         if (part === 'second') await expect(page.locator('[data-second]').first()).toBeVisible();
         expect([part, await serious(page)]).toEqual([part, []]);
       }
@@ -119,6 +121,7 @@ test('typing a new width updates board, verdict and decay without blocking the p
 test('charts and tables follow an edit without blocking the page', async ({ page }) => {
   await openPlain(page);
   await stage(page, 'decay');
+  await page.locator('[data-part-tab="panel"]').click();
   const chosen = page.locator('[data-row="chosen"]');
   const before = await chosen.innerText();
   await field(page, 'Depth of fill').focus();

@@ -3,7 +3,19 @@ import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import fixture from './fixtures/room.json' with { type: 'json' };
 import { BASE } from './browser';
-import { escapeFrom, field, measure, newRoom, openDemo, openPlain, settled, stage, surveyPart, type } from './rig';
+import {
+  escapeFrom,
+  field,
+  measure,
+  newRoom,
+  openDemo,
+  openPlain,
+  settled,
+  part,
+  stage,
+  surveyPart,
+  type,
+} from './rig';
 
 const cm = (metres: number) => (metres * 100).toFixed(1);
 
@@ -62,6 +74,7 @@ test('a new room from tape measure to file and back', async ({ page }, info) => 
 
   // Decay: the same smallest number as trying every arrangement.
   await stage(page, 'decay');
+  await part(page, 'panel');
   await type(page, 'Depth of fill', '15');
   await type(page, 'Flow resistivity', '8');
   await settled(page);

@@ -3,17 +3,11 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, type Page, test } from '@playwright/test';
 import { measureFrames, yardstick } from './pageThread';
-import { choose, openDemo, openFile, settled, stage } from './rig';
+import { choose, openDemo, openFile, openRoom, part, settled, stage } from './rig';
 
-const tab = (page: Page, part: string) => page.locator(`[data-part-tab="${part}"]`).click();
+const tab = part;
 const levelOf = async (page: Page, mark: string) =>
   Number((await page.locator(`[data-mark="${mark}"] td`).nth(5).innerText()).replace('−', '-'));
-
-async function openRoom(page: Page, name: string): Promise<void> {
-  await page.goto(`/demo/${name}`);
-  await settled(page);
-  await stage(page, 'marks');
-}
 
 test('a mark is covered by the smallest panel of the stock on both sides, moved, half covered, taken down', async ({
   page,

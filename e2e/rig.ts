@@ -2,7 +2,7 @@
 import { fileURLToPath } from 'node:url';
 import { expect, type Locator, type Page } from '@playwright/test';
 
-export type StageName = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'build';
+export type StageName = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'build';
 
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/demo/bakehouse');
@@ -31,6 +31,16 @@ export async function openFile(page: Page, path: string): Promise<void> {
 export async function surveyPart(page: Page, part: string): Promise<void> {
   await stage(page, 'survey');
   await page.locator(`[data-part-tab="${part}"]`).click();
+}
+
+/** Part of the bench shown: Decay, Bass, Seat … have several. */
+export const part = (page: Page, name: string) => page.locator(`[data-part-tab="${name}"]`).click();
+
+/** Opens one of the demo rooms at a stage. */
+export async function openRoom(page: Page, name: string, at: StageName = 'marks'): Promise<void> {
+  await page.goto(`/demo/${name}`);
+  await settled(page);
+  await stage(page, at);
 }
 
 /** Waits until the decay study has answered. */

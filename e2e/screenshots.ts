@@ -4,7 +4,7 @@ import { type Page, test } from '@playwright/test';
 import { openDemo, settled, stage, surveyPart } from './rig';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
-const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'build'] as const;
+const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'build'] as const;
 
 /** The full answer of the bass, and its map. */
 async function solved(page: Page): Promise<void> {
@@ -15,6 +15,13 @@ async function solved(page: Page): Promise<void> {
   await page.waitForTimeout(800);
 }
 
+/** The plan with its answers. */
+async function planned(page: Page): Promise<void> {
+  await page.locator('[data-part-tab="plan"]').click();
+  await page.waitForSelector('[data-answer="cost"]', { timeout: 60_000 });
+  await page.waitForSelector('[data-planning]', { state: 'detached', timeout: 60_000 });
+}
+
 test('main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T09:30:00Z') });
   await page.clock.resume();
@@ -22,6 +29,10 @@ test('main views', async ({ page }) => {
   for (const name of STAGES) {
     await stage(page, name);
     if (name === 'bass') await solved(page);
+    if (name === 'decay') await planned(page);
+    if (name === 'recipes') await page.locator('[data-recipe="membrane-70"] button').click();
+    if (name === 'recipes') await page.locator('[data-recipe="panel-15-gap"] input').check();
+    if (name === 'recipes') await page.waitForSelector('[data-tuning]');
     await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });

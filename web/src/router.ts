@@ -3,6 +3,7 @@ import BassStage from './stages/bass/BassStage.vue';
 import BuildStage from './stages/build/BuildStage.vue';
 import DecayStage from './stages/decay/DecayStage.vue';
 import MarksStage from './stages/marks/MarksStage.vue';
+import RecipesStage from './stages/recipes/RecipesStage.vue';
 import SeatStage from './stages/seat/SeatStage.vue';
 import SheetPage from './stages/sheet/SheetPage.vue';
 import SitePage from './stages/sheet/SitePage.vue';
@@ -18,6 +19,7 @@ export const router = createRouter({
     { path: '/bass', component: BassStage, meta: { stage: 'bass' } },
     { path: '/marks', component: MarksStage, meta: { stage: 'marks' } },
     { path: '/decay', component: DecayStage, meta: { stage: 'decay' } },
+    { path: '/recipes', component: RecipesStage, meta: { stage: 'recipes' } },
     { path: '/build', component: BuildStage, meta: { stage: 'build' } },
     { path: '/look', component: () => import('./stages/look/LookPage.vue'), meta: { plain: true } },
     { path: '/sheet', component: SheetPage, meta: { plain: true } },

@@ -1,11 +1,31 @@
 /** Build: what to buy for the panels decided on. */
 import { isCloth } from './hung';
 import { type PanelBatch, type Shopping, shoppingFor } from '../cutlist/shopping';
+import { recipeOf } from '../project/recipes';
 import type { Project } from '../project/schema';
+import { billOf } from '../recipes/bill';
+import { fillDepth } from '../recipes/curve';
+import type { Recipe } from '../recipes/types';
 import type { Issue, Study, Working } from './types';
+
+/** A recipe decided on beside the panel of the marks: what all its pieces take together. */
+export interface RecipeBatch {
+  recipe: string;
+  name: string;
+  count: number;
+  /** m³, m², m, m², kg. */
+  fill: number;
+  cloth: number;
+  timber: number;
+  board: number;
+  mass: number;
+  cost: number;
+}
 
 export interface BuildResult {
   panels: number;
+  /** Pieces of other recipes, and what they take; those of framed fill are in the shopping too. */
+  recipes: RecipeBatch[];
   /** Null when the panel cannot be built so; the issue says why. */
   shopping: Shopping | null;
 }
@@ -32,14 +52,55 @@ export function batchesOf(project: Project): PanelBatch[] {
     if (same) same.count += 1;
     else batches.push({ count: 1, width: short, height: long, depth: piece.depth });
   }
+  for (const { recipe, count } of chosenRecipes(project)) {
+    // Framed fill is cut and sewn like any panel.
+    if (!isFramed(recipe)) continue;
+    batches.push({ count, width: recipe.width, height: recipe.height, depth: fillDepth(recipe) });
+  }
   return batches.filter((b, i) => i === 0 || b.count > 0);
+}
+
+/** Fill in a plain frame: no sheet before it, no box, no wells. */
+const isFramed = (r: Recipe): boolean =>
+  ['flat', 'cloud', 'straddle', 'edge'].includes(r.form) &&
+  !r.ports &&
+  fillDepth(r) > 0 &&
+  r.layers.every((l) => l.type === 'porous' || l.type === 'air' || l.type === 'cloth');
+
+function chosenRecipes(project: Project): { recipe: Recipe; count: number }[] {
+  return Object.entries(project.treatment.mix).map(([id, places]) => ({
+    recipe: recipeOf(project, id),
+    count: Object.values(places).reduce((sum, n) => sum + n, 0),
+  }));
+}
+
+function recipeBatches(project: Project): RecipeBatch[] {
+  return chosenRecipes(project).map(({ recipe, count }) => {
+    const bill = billOf(recipe, project.treatment.prices);
+    return {
+      recipe: recipe.id,
+      name: recipe.name,
+      count,
+      fill: bill.fill * count,
+      cloth: bill.cloth * count,
+      timber: bill.timber * count,
+      board: bill.board * count,
+      mass: bill.mass * count,
+      cost: bill.cost * count,
+    };
+  });
 }
 
 /** Quantities for the panels of the document's decision. */
 export function studyBuild(project: Project): Study<BuildResult> {
   const { panel } = project.treatment;
   const batches = batchesOf(project);
-  const panels = batches.reduce((sum, b) => sum + b.count, 0);
+  const recipes = recipeBatches(project);
+  const framed = chosenRecipes(project).filter((r) => isFramed(r.recipe));
+  const panels =
+    batches.reduce((sum, b) => sum + b.count, 0) +
+    recipes.reduce((sum, r) => sum + r.count, 0) -
+    framed.reduce((sum, r) => sum + r.count, 0);
   const issues: Issue[] = [];
   let shopping: Shopping | null = null;
   const longest = Math.max(...batches.map((b) => Math.max(b.width, b.height)));
@@ -91,5 +152,5 @@ export function studyBuild(project: Project): Study<BuildResult> {
         },
       ]
     : [];
-  return { result: { panels, shopping }, issues, working };
+  return { result: { panels, recipes, shopping }, issues, working };
 }

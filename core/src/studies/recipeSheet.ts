@@ -15,7 +15,7 @@ import { cornerFront, cornerOut } from '../absorbers/corners';
 import { type DiffuserCut, diffuserCuts } from '../diffusers/cuts';
 import { curvedStrips, diffusion, lobes, type ReflectingStrip, wellStrips } from '../diffusers/polar';
 import { SequenceRefused, skyline, wellDepth, wells } from '../diffusers/sequences';
-import { type Bill, billOf, type Caution, cautionsOf } from '../recipes/bill';
+import { type Bill, billOf, type Caution, cautionsOf, wellDepthOf } from '../recipes/bill';
 import {
   areasOf,
   depthOf,
@@ -316,7 +316,7 @@ function sheetFor(recipe: Recipe, { prices, rho, c }: RecipeSheetInputs): Recipe
     octaves: [],
     rating: null,
     spread: recipeSpread(recipe),
-    depth: depthOf(recipe),
+    depth: depthOf(recipe) + (recipe.layers.length === 0 ? wellDepthOf(recipe) : 0),
     exposed: areasOf(recipe).exposed,
     bill,
     cautions: cautionsOf(recipe, bill.mass),

@@ -7,7 +7,7 @@ import { SEAT_LIMITS, type SeatResult } from './seat';
 import type { SymmetryResult } from './symmetry';
 
 export type Tone = 'good' | 'fair' | 'bad';
-export type StageId = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'build';
+export type StageId = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'build';
 export type MeasureId = 'symmetry' | 'seat' | 'notch' | 'bass' | 'swing' | 'mark' | 'decay' | 'cover' | 'panels';
 
 export interface Measure {
@@ -167,8 +167,18 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
       value: panels,
       unit: panels === 1 ? 'panel' : 'panels',
       digits: 0,
-      word: answer.status === 'reached' ? `of ${answer.curve.panels} needed` : 'target out of reach',
-      tone: answer.status !== 'reached' ? 'bad' : panels >= answer.curve.panels ? 'good' : 'fair',
+      // Other recipes among them: the number of one kind says nothing then.
+      ...(decay.mix.length > 0
+        ? { word: worst ? 'not enough yet' : 'enough', tone: worst ? ('fair' as const) : ('good' as const) }
+        : {
+            word: answer.status === 'reached' ? `of ${answer.curve.panels} needed` : 'target out of reach',
+            tone:
+              answer.status !== 'reached'
+                ? ('bad' as const)
+                : panels >= answer.curve.panels
+                  ? ('good' as const)
+                  : ('fair' as const),
+          }),
       detail: '',
     });
   }

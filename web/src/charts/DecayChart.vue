@@ -32,7 +32,10 @@ const props = defineProps<{
     low: number | null;
     high: number | null;
   } | null;
+  /** Limits of one's own: their edges are dragged, or moved by keyboard. */
+  own?: boolean;
 }>();
+const emit = defineEmits<{ limit: [hz: number, side: 'lower' | 'upper', time: number] }>();
 
 const frame = computed((): Frame => ({
   width: props.width,
@@ -97,6 +100,36 @@ const ends = computed(() => {
 });
 const modalX = computed(() => Math.min(x.value(Math.max(52, props.modalBelow)), frame.value.width - frame.value.right));
 
+const grips = computed(() =>
+  props.own
+    ? props.limits.flatMap((l, i) =>
+        l
+          ? (['lower', 'upper'] as const).flatMap((side) => {
+              const time = l[side];
+              return time === null ? [] : [{ hz: OCTAVES[i]!, side, time, x: x.value(mid[i]!), y: y.value(time) }];
+            })
+          : [],
+      )
+    : [],
+);
+const held = ref<{ hz: number; side: 'lower' | 'upper'; time: number } | null>(null);
+function drag(event: PointerEvent): void {
+  if (!held.value) return;
+  const box = (event.currentTarget as Element).closest('svg')!.getBoundingClientRect();
+  held.value.time = Math.min(5, Math.max(0, y.value.invert(event.clientY - box.top)));
+}
+function drop(): void {
+  const h = held.value;
+  held.value = null;
+  if (h) emit('limit', h.hz, h.side, h.time);
+}
+function nudge(event: KeyboardEvent, g: { hz: number; side: 'lower' | 'upper'; time: number }): void {
+  const by = event.key === 'ArrowUp' ? 0.01 : event.key === 'ArrowDown' ? -0.01 : 0;
+  if (by === 0) return;
+  event.preventDefault();
+  event.stopPropagation();
+  emit('limit', g.hz, g.side, Math.max(0, g.time + by * (event.shiftKey ? 10 : 1)));
+}
 const pointed = ref<number | null>(null);
 function point(event: PointerEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
@@ -203,6 +236,28 @@ const calloutAt = computed(() => {
         target
       </text>
     </g>
+    <g v-for="g in grips" :key="`${g.hz} ${g.side}`" class="grip">
+      <circle
+        :cx="g.x"
+        :cy="held?.hz === g.hz && held.side === g.side ? y(held.time) : g.y"
+        r="6"
+        tabindex="0"
+        role="slider"
+        :aria-label="`${g.side === 'upper' ? 'Most' : 'Least'} at ${g.hz} Hz`"
+        :aria-valuenow="g.time"
+        aria-valuemin="0"
+        aria-valuemax="5"
+        :aria-valuetext="`${fixed(g.time, 2)} s`"
+        :data-grip="`${g.hz} ${g.side}`"
+        @pointerdown.stop="
+          held = { hz: g.hz, side: g.side, time: g.time };
+          ($event.currentTarget as Element).setPointerCapture($event.pointerId);
+        "
+        @pointermove="drag"
+        @pointerup="drop"
+        @keydown="nudge($event, g)"
+      />
+    </g>
     <g v-if="calloutAt && !reading" class="callout">
       <line
         :x1="calloutAt.x"
@@ -282,6 +337,12 @@ svg.plotted .end.bare {
 svg.plotted .unjudged {
   fill: var(--ink-soft);
   text-decoration: line-through;
+}
+.grip circle {
+  fill: var(--sheet);
+  stroke: var(--teal);
+  stroke-width: 2;
+  cursor: ns-resize;
 }
 .callout line {
   stroke: var(--brick);

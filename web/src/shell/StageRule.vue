@@ -35,6 +35,7 @@ const states = computed((): Record<StageId, State> => {
   const decay = results.decay?.result;
   const worst = decay?.chosen.worst;
   const build = results.calm?.build.result;
+  const own = doc.project?.treatment.recipes.length ?? 0;
   return {
     survey: { text: doc.project ? 'in hand' : '', doubt: false },
     seat: count('seat'),
@@ -50,6 +51,10 @@ const states = computed((): Record<StageId, State> => {
           : worst
             ? { text: `${worst.side} at ${frequencyLabel(worst.octave)}`, doubt: true }
             : { text: 'in target', doubt: false },
+    recipes: {
+      text: own === 0 ? 'library' : `${own} of your own`,
+      doubt: false,
+    },
     build:
       build && build.panels > 0
         ? { text: `${build.panels} panels`, doubt: build.shopping === null }

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
-import type { BassPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
+import type { BassPart, DecayPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
 
 export interface Selection {
   kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip' | 'hung';
@@ -51,6 +51,10 @@ export const useSession = defineStore('session', () => {
   const arrivalOctave = ref<number | null>(null);
   const seatPart = ref<SeatPart>('place');
   const bassPart = ref<BassPart>('response');
+  const decayPart = ref<DecayPart>('target');
+  /** Recipe shown in Recipes, and those compared with it. */
+  const recipe = ref('panel');
+  const compare = ref<string[]>([]);
   /** Frequency pointed at in Bass, Hz; a mode chosen there is in `selection`. */
   const bassHz = ref<number | null>(null);
   const working = ref<Working | null>(null);
@@ -85,6 +89,9 @@ export const useSession = defineStore('session', () => {
     seatPart,
     bassPart,
     bassHz,
+    decayPart,
+    recipe,
+    compare,
     arrivalOctave,
     working,
     message,

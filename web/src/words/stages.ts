@@ -12,7 +12,8 @@ export const STAGES: readonly StageWords[] = [
   { id: 'seat', name: 'Seat', question: 'where do head and loudspeakers go?' },
   { id: 'bass', name: 'Bass', question: 'which notes ring or vanish at the seat?' },
   { id: 'marks', name: 'Marks', question: 'where does tape go?' },
-  { id: 'decay', name: 'Decay', question: 'how many panels bring the room to its target?' },
+  { id: 'decay', name: 'Decay', question: 'how many of what bring the room to its target?' },
+  { id: 'recipes', name: 'Recipes', question: 'what does a thing built like this really do?' },
   { id: 'build', name: 'Build', question: 'what to buy?' },
 ];
 
@@ -49,6 +50,15 @@ export const BASS_PARTS = [
   { id: 'box', name: 'Box' },
 ] as const;
 export type BassPart = (typeof BASS_PARTS)[number]['id'];
+
+/** Parts of the Decay bench. */
+export const DECAY_PARTS = [
+  { id: 'target', name: 'Target' },
+  { id: 'panel', name: 'Panel' },
+  { id: 'plan', name: 'Plan' },
+  { id: 'room', name: 'Room' },
+] as const;
+export type DecayPart = (typeof DECAY_PARTS)[number]['id'];
 
 /** Parts of the Seat bench. */
 export const SEAT_PARTS = [

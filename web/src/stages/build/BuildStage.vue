@@ -25,6 +25,7 @@ const project = computed(() => doc.project!);
 const build = computed(() => results.quick!.build);
 const buying = computed(() => project.value.buying);
 const set = (change: Partial<typeof buying.value>) => doc.run({ type: 'set-buying', buying: change });
+const currency = computed(() => project.value.brief.budget?.currency ?? '€');
 const length = (m: number) => lengthText(m, session.system);
 
 interface Line {
@@ -61,6 +62,13 @@ const lines = computed((): Line[] => {
 const cuts = computed(() => build.value.result.shopping?.pieces.filter((p) => p.count > 0) ?? []);
 function takeCsv(): void {
   const rows = [
+    ...build.value.result.recipes.map((r) => ({
+      part: r.name,
+      amount: String(r.count),
+      unit: 'pieces',
+      'length, m': null as number | null,
+      note: `${fixed(r.fill, 2)} m³ of fill, ${fixed(r.board, 1)} m² of board, ${fixed(r.cost, 0)} ${currency.value}`,
+    })),
     ...lines.value.map((l) => ({
       part: l.item,
       amount: l.amount,
@@ -92,6 +100,36 @@ function takeCsv(): void {
       <v-btn v-if="build.result.panels === 0" color="primary" variant="flat" size="small" @click="router.push('/decay')"
         >Choose panels in Decay</v-btn
       >
+      <template v-if="build.result.recipes.length > 0">
+        <h2>Other recipes decided on</h2>
+        <table class="list" aria-label="Other recipes">
+          <thead>
+            <tr>
+              <th>Recipe</th>
+              <th class="figure">pieces</th>
+              <th class="figure">fill m³</th>
+              <th class="figure">cloth m²</th>
+              <th class="figure">board m²</th>
+              <th class="figure">kg</th>
+              <th class="figure">{{ currency }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="r in build.result.recipes" :key="r.recipe" :data-build-recipe="r.recipe">
+              <td>{{ r.name }}</td>
+              <td class="figure strong">{{ r.count }}</td>
+              <td class="figure">{{ fixed(r.fill, 2) }}</td>
+              <td class="figure">{{ fixed(r.cloth, 1) }}</td>
+              <td class="figure">{{ fixed(r.board, 1) }}</td>
+              <td class="figure">{{ fixed(r.mass, 0) }}</td>
+              <td class="figure">{{ fixed(r.cost, 0) }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p class="soft">
+          Those of framed fill are in the lists below too; boxes and diffusers are cut by their recipe.
+        </p>
+      </template>
       <template v-if="lines.length > 0">
         <h2>To buy <WorkingButton small :working="build.working[0]" /></h2>
         <table class="list">

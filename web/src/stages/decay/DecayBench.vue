@@ -1,26 +1,19 @@
 <script setup lang="ts">
-/** Controls of the decay stage: target, panel, where it may hang, wishes, and the numbers chosen by surface. */
+/** The panel of the marks, where it may hang, wishes, and the numbers chosen by surface. */
 import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
 import type { DecayResult } from '@tawny/core/studies/decayTypes';
-import { coverageWord } from '@tawny/core/studies/verdict';
-import { SCHOOLS } from '@tawny/core/targets/targets';
-import { SCHOOL_WORDS } from '@tawny/core/words/schools';
-import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
 
-const props = defineProps<{ result: DecayResult | null }>();
+defineProps<{ result: DecayResult | null }>();
 const doc = useDocument();
 const results = useResults();
 const project = computed(() => doc.project!);
 const panel = computed(() => project.value.treatment.panel);
-const schools = SCHOOLS.map((s) => ({ value: s, title: SCHOOL_WORDS[s].name }));
-const LOWEST = [63, 125, 250] as const;
-const lowest = LOWEST.map((o) => ({ value: o, title: `${o} Hz` }));
 /** Faces a panel fits on, or that have some set. Leave is given by surface: all pieces of one ceiling together. */
 const faces = computed(() =>
   results.inputs!.faces.filter(
@@ -35,52 +28,9 @@ function use(id: string, on: boolean): void {
 function choose(id: string, n: number): void {
   doc.run({ type: 'set-counts', counts: { ...project.value.treatment.counts, [id]: n } });
 }
-const mark = (inside: boolean | null) => (inside === null ? '–' : inside ? 'meets' : 'fails');
-const word = computed(() => coverageWord(props.result?.chosen.coverage ?? 0)[0]);
 </script>
 
 <template>
-  <h2>Target</h2>
-  <ChoiceField
-    wide
-    label="School"
-    :model-value="project.target.school"
-    :items="schools"
-    @update:model-value="doc.run({ type: 'set-target', target: { school: $event } })"
-  />
-  <p class="soft why">{{ SCHOOL_WORDS[project.target.school].why }}</p>
-  <ChoiceField
-    label="Judged from octave"
-    :model-value="project.target.lowestOctave as number"
-    :items="lowest"
-    @update:model-value="doc.run({ type: 'set-target', target: { lowestOctave: $event as 63 } })"
-  />
-  <template v-if="result">
-    <div class="row">
-      <span class="label">Mid-band by volume</span><span class="value">{{ fixed(result.midTarget, 2) }} s</span>
-    </div>
-    <table class="list schools">
-      <thead>
-        <tr>
-          <th>Other schools</th>
-          <th class="figure">chosen</th>
-          <th class="figure">answer</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="s in result.schools.filter((k) => k.school !== project.target.school)" :key="s.school">
-          <td>{{ SCHOOL_WORDS[s.school].name }}</td>
-          <td class="figure" :class="s.chosen ? 'good' : 'bad'">{{ mark(s.chosen) }}</td>
-          <td class="figure" :class="s.answer ? 'good' : 'bad'">{{ mark(s.answer) }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <div class="row">
-      <span class="label">Cover of walls and ceiling, feel</span
-      ><span class="value">{{ fixed(result.chosen.coverage * 100, 0) }} %, {{ word }}</span>
-    </div>
-  </template>
-
   <h2>Porous panel</h2>
   <NumberField
     label="Width"
@@ -189,10 +139,6 @@ const word = computed(() => coverageWord(props.result?.chosen.coverage ?? 0)[0])
   font-size: 12px;
   margin: 4px 0 6px;
 }
-.schools {
-  margin-top: 6px;
-}
-.schools .figure,
 .where .figure {
   font-size: 12px;
 }

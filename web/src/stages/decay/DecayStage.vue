@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Decay: how long does the room ring per band, what is the target, how many panels bring it there? */
-import { computed } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import DecayChart from '../../charts/DecayChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import StepsChart from '../../charts/StepsChart.vue';
@@ -9,18 +9,74 @@ import { fixed } from '@tawny/core/quantities/format';
 import StateCompare from '../../desk/StateCompare.vue';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
+import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
+import { useDocument } from '../../stores/document';
+import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
+import { useSession } from '../../stores/session';
+import { DECAY_PARTS } from '../../words/stages';
 import AnswerTable from './AnswerTable.vue';
 import DecayBench from './DecayBench.vue';
+import PlanAnswers from './PlanAnswers.vue';
+import PlanBench from './PlanBench.vue';
+import RoomPart from './RoomPart.vue';
+import TargetBench from './TargetBench.vue';
 import { useDecay } from './useDecay';
 
 const results = useResults();
+const doc = useDocument();
 const issues = useIssues('decay');
-const { result, lines, callout, table, working, climate } = useDecay();
+const session = useSession();
+const plan = usePlan();
+const part = computed(() => session.decayPart);
+/** An answer of the plan pointed at: drawn beside what is chosen. */
+const looked = ref<string | null>(null);
+const { result, lines, callout, table, working, climate, limits } = useDecay(() =>
+  part.value === 'plan' ? looked.value : null,
+);
+// The plan is asked for while its part is open.
+let stop = () => {};
+watch(
+  () => part.value === 'plan',
+  (open) => {
+    stop();
+    stop = open ? plan.follow() : () => {};
+  },
+  { immediate: true },
+);
+onBeforeUnmount(() => stop());
+const planning = computed(() => part.value === 'plan' && plan.state.value.status === 'running');
 const seconds = (t: number | null | undefined) => (t == null ? '–' : fixed(t, 2));
+/** An edge of an own limit dragged in the chart. */
+function setLimit(hz: number, side: 'lower' | 'upper', time: number): void {
+  const own = doc.project!.target.own.map((t) => (t.hz === hz ? { ...t, [side]: Number(time.toFixed(2)) } : { ...t }));
+  if (own.every((t) => t.lower <= t.upper)) doc.run({ type: 'set-target', target: { own } });
+}
 const stride = computed(() => result.value?.steps[1]?.panels ?? 4);
+const planStudy = computed(() => plan.study.value?.result ?? null);
+const planSteps = computed(() =>
+  (planStudy.value?.steps ?? []).map((t, i) => ({
+    panels: t.pieces,
+    mid: t.mid,
+    inside: t.outside === 0,
+    cost: Math.round(t.cost),
+    outside: Number(t.outside.toFixed(3)),
+    step: i,
+  })),
+);
+const planTable = computed(() => planSteps.value.map((t) => ({ ...t, inside: t.inside ? 'yes' : 'no' })));
+const planStepsWords = computed(() => {
+  const p = planStudy.value;
+  if (!p) return '';
+  const enough = p.enough === null ? null : p.steps[p.enough]!;
+  return enough
+    ? enough.outside === 0
+      ? `always the four that mend most for their money; all inside at ${enough.pieces} pieces`
+      : `always the four that mend most for their money; beyond ${enough.pieces} pieces four more buy little`
+    : 'always the four that mend most for their money; the target is not reached so';
+});
 const stepTable = computed(
   () =>
     result.value?.steps.map((s) => ({
@@ -37,7 +93,22 @@ const stepTable = computed(
     bench-label="Target, panel and wishes"
   >
     <template #actions>
-      <span v-if="results.decayState.status === 'running'" class="state" role="status">
+      <span v-if="planning" class="state" role="status" data-planning>
+        planning … {{ Math.round(plan.state.value.part * 100) }} %
+        <v-btn size="x-small" variant="text" @click="plan.cancel()">Stop</v-btn>
+      </span>
+      <span v-else-if="part === 'plan' && plan.state.value.status === 'failed'" class="state bad" role="alert">
+        {{ plan.state.value.message }}
+        <v-btn size="x-small" variant="outlined" @click="plan.again()">Plan again</v-btn>
+      </span>
+      <v-btn
+        v-else-if="part === 'plan' && !plan.current.value && plan.state.value.status === 'idle'"
+        size="x-small"
+        variant="outlined"
+        @click="plan.again()"
+        >Plan again</v-btn
+      >
+      <span v-else-if="results.decayState.status === 'running'" class="state" role="status">
         computing … {{ Math.round(results.decayState.part * 100) }} %
         <v-btn size="x-small" variant="text" @click="results.cancelDecay()">Stop</v-btn>
       </span>
@@ -53,15 +124,39 @@ const stepTable = computed(
             :width="width"
             :height="height"
             :lines="lines"
-            :limits="result.allLimits"
+            :limits="limits"
+            :own="result.inputs.school === 'own' && part === 'target'"
             :judged="result.limits.map((l) => l !== null)"
             :modal-below="result.schroeder"
             :callout="callout"
+            @limit="setLimit"
           />
         </template>
       </ChartFrame>
-      <AnswerTable :result="result" :working="working" />
+      <AnswerTable v-if="part === 'panel' || part === 'target'" :result="result" :working="working" />
+      <div v-if="part === 'plan'" class="scrolled"><PlanAnswers @look="looked = $event" /></div>
+      <div v-if="part === 'room'" class="scrolled"><RoomPart :result="result" /></div>
       <ChartFrame
+        v-if="part === 'plan' && planSteps.length > 1"
+        title="Four at a time"
+        :subtitle="planStepsWords"
+        file="plan-steps"
+        :table="planTable"
+        :min-height="96"
+        class="steps"
+      >
+        <template #default="{ width, height }">
+          <StepsChart
+            :width="width"
+            :height="height"
+            :steps="planSteps"
+            :band="result.allLimits[4] ?? null"
+            :chosen="{ panels: result.chosen.panels - result.inputs.hungPanels, mid: result.chosen.mid }"
+          />
+        </template>
+      </ChartFrame>
+      <ChartFrame
+        v-if="part === 'panel' || part === 'target'"
         title="Step by step"
         :subtitle="`mid-band decay after each further ${stride} panels, filled where the target is met`"
         file="decay-steps"
@@ -84,6 +179,13 @@ const stepTable = computed(
       {{ results.decayState.status === 'failed' ? '' : 'Computing the decay of the room …' }}
     </p>
     <template #bench>
+      <PartTabs
+        :parts="DECAY_PARTS"
+        :shown="part"
+        label="Parts of Decay"
+        :columns="4"
+        @show="session.decayPart = $event"
+      />
       <StateCompare>
         <table v-if="results.otherDecay && result" class="list" aria-label="Decay in both states">
           <thead>
@@ -103,7 +205,9 @@ const stepTable = computed(
         </table>
         <p v-else class="soft">Computing the other state …</p>
       </StateCompare>
-      <DecayBench :result="result" />
+      <TargetBench v-if="part === 'target' || part === 'room'" :result="result" />
+      <DecayBench v-else-if="part === 'panel'" :result="result" />
+      <PlanBench v-else />
       <h2>What stands against it</h2>
       <FindingList :issues="issues" empty="Nothing: the target can be reached with this panel." />
       <WorkingButton :working="working('panel-count')" />
@@ -117,6 +221,11 @@ const stepTable = computed(
 }
 .steps {
   flex: 0 0 148px;
+}
+.scrolled {
+  flex: 1 1 240px;
+  min-height: 0;
+  overflow-y: auto;
 }
 .state {
   font-size: 12px;

@@ -4,16 +4,28 @@ import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import type { DecayLine } from '../../charts/DecayChart.vue';
 import { useDocument } from '../../stores/document';
+import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
 
-export function useDecay() {
+/** @param looked answer of the plan pointed at: drawn beside what is chosen */
+export function useDecay(looked: () => string | null = () => null) {
   const results = useResults();
   const doc = useDocument();
+  const plan = usePlan();
   const result = computed(() => results.decay?.result ?? null);
 
   const answerCurve = computed(() => {
     const answer = result.value?.answer;
     return answer && 'curve' in answer ? answer.curve : null;
+  });
+
+  /** The pointed-at answer of the plan; drawn only where it is judged in octaves as the chart is. */
+  const lookedCurve = computed(() => {
+    const id = looked();
+    const r = plan.study.value?.result;
+    if (id === null || !r || r.bands.length !== OCTAVES.length) return null;
+    if (id === 'robust') return r.robust.status === 'reached' ? r.robust.curve : null;
+    return r.outcome.status === 'reached' ? (r.outcome.answers.find((a) => a.aim === id)?.curve ?? null) : null;
   });
 
   const lines = computed((): DecayLine[] => {
@@ -29,7 +41,18 @@ export function useDecay() {
         high: r.bare.high,
       },
     ];
-    const answer = answerCurve.value;
+    const other = lookedCurve.value;
+    if (other) {
+      list.push({
+        id: 'answer',
+        name: `${other.panels}: looked at`,
+        tone: 'answer',
+        times: other.eyring,
+        low: other.low,
+        high: other.high,
+      });
+    }
+    const answer = other ? null : answerCurve.value;
     if (answer && answer.panels !== r.chosen.panels) {
       list.push({
         id: 'answer',
@@ -50,9 +73,9 @@ export function useDecay() {
         high: r.chosen.high,
       });
     }
-    const other = results.otherDecay;
-    if (results.other && other) {
-      list.push({ id: 'other', name: results.other.name, tone: 'other', times: other.chosen.eyring });
+    const state = results.otherDecay;
+    if (results.other && state) {
+      list.push({ id: 'other', name: results.other.name, tone: 'other', times: state.chosen.eyring });
     }
     return list;
   });
@@ -88,6 +111,7 @@ export function useDecay() {
 
   return {
     result,
+    limits: computed(() => result.value?.allLimits ?? []),
     lines,
     callout,
     table,

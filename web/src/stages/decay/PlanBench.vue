@@ -1,0 +1,208 @@
+<script setup lang="ts">
+/** What the plan may use and must keep: recipes and where they may go, the aim, limits, wishes, prices. */
+import { computed } from 'vue';
+import { AIMS, type PlaceClass } from '@tawny/core/dosage/aims';
+import { LIMITS, type Plan } from '@tawny/core/project/schema';
+import { recipeFault } from '@tawny/core/recipes/curve';
+import { classesOf } from '@tawny/core/studies/planPlaces';
+import { AIM_WORDS, PLACE_WORDS } from '@tawny/core/words/plan';
+import ChoiceField from '../../parts/ChoiceField.vue';
+import NumberField from '../../parts/NumberField.vue';
+import PickList from '../../parts/PickList.vue';
+import { useSession } from '../../stores/session';
+import { ref } from 'vue';
+import { usePlanStage } from './usePlanStage';
+
+const { doc, project, recipes, nameOf, currency } = usePlanStage();
+const session = useSession();
+const plan = computed(() => project.value.treatment.plan);
+const set = (change: Partial<Plan>) => doc.run({ type: 'set-plan', plan: change });
+const aims = AIMS.map((value) => ({ value, title: AIM_WORDS[value].name }));
+const bands = [
+  { value: 'octaves', title: 'Octaves' },
+  { value: 'thirds', title: 'Third octaves' },
+];
+const picked = ref<string | null>(null);
+const items = computed(() =>
+  plan.value.recipes.map((r) => ({
+    id: r.id,
+    name: nameOf(r.id),
+    detail: r.where.length === 0 ? 'nowhere' : r.where.map((w) => PLACE_WORDS[w]).join(', '),
+  })),
+);
+const classes = (id: string): PlaceClass[] => {
+  const recipe = recipes.value.find((r) => r.id === id);
+  return recipe ? classesOf(recipe) : [];
+};
+const others = computed(() =>
+  recipes.value
+    .filter((r) => !plan.value.recipes.some((p) => p.id === r.id) && recipeFault(r) === null && classesOf(r).length > 0)
+    .map((r) => ({ value: r.id, title: r.name })),
+);
+const add = (id: string) =>
+  set({ recipes: [...plan.value.recipes.map((r) => ({ ...r, where: [...r.where] })), { id, where: classes(id) }] });
+const remove = (id: string) => set({ recipes: plan.value.recipes.filter((r) => r.id !== id) });
+function where(id: string, place: PlaceClass, on: boolean): void {
+  set({
+    recipes: plan.value.recipes.map((r) =>
+      r.id === id ? { id, where: on ? [...r.where, place] : r.where.filter((w) => w !== place) } : { ...r },
+    ),
+  });
+}
+const prices = computed(() => project.value.treatment.prices);
+const PRICES = [
+  { key: 'fill', name: 'Fill, a cubic metre' },
+  { key: 'cloth', name: 'Cloth, a square metre' },
+  { key: 'timber', name: 'Frame timber, a metre' },
+  { key: 'board', name: 'Board, a square metre' },
+  { key: 'sundries', name: 'Screws and hooks, a piece' },
+] as const;
+</script>
+
+<template>
+  <h2>Recipes it may use</h2>
+  <PickList :items="items" :picked="picked" what="recipe" @pick="picked = $event" @remove="remove">
+    <template #default="{ id }">
+      <v-checkbox
+        v-for="c in classes(id)"
+        :key="c"
+        :label="PLACE_WORDS[c]"
+        :model-value="plan.recipes.find((r) => r.id === id)!.where.includes(c)"
+        @update:model-value="where(id, c, $event === true)"
+      />
+      <v-btn size="x-small" variant="text" color="primary" to="/recipes" @click="session.recipe = id"
+        >Look at the recipe</v-btn
+      >
+    </template>
+  </PickList>
+  <v-menu v-if="others.length > 0">
+    <template #activator="{ props: menu }">
+      <v-btn v-bind="menu" size="small" variant="outlined" color="primary">Add a recipe</v-btn>
+    </template>
+    <v-list density="compact" max-height="360">
+      <v-list-item v-for="o in others" :key="o.value" :title="o.title" @click="add(o.value)" />
+    </v-list>
+  </v-menu>
+  <h2>Aim</h2>
+  <ChoiceField
+    wide
+    label="Best is"
+    :model-value="plan.aim as string"
+    :items="aims"
+    @update:model-value="set({ aim: $event as 'cost' })"
+  />
+  <p class="soft why">{{ AIM_WORDS[plan.aim].why }}</p>
+  <ChoiceField
+    label="Judged in"
+    :model-value="project.target.bands as string"
+    :items="bands"
+    @update:model-value="doc.run({ type: 'set-target', target: { bands: $event as 'octaves' } })"
+  />
+  <h2>Limits</h2>
+  <NumberField
+    label="Money"
+    kind="number"
+    optional
+    :hint="project.brief.budget ? `budget of the brief: ${project.brief.budget.amount}` : 'empty: none'"
+    :unit="currency"
+    :step="50"
+    :model-value="plan.money"
+    :min="LIMITS.money[0]"
+    :max="LIMITS.money[1]"
+    @update:model-value="set({ money: $event })"
+    @clear="set({ money: null })"
+  />
+  <NumberField
+    label="Pieces"
+    kind="number"
+    optional
+    whole
+    :step="1"
+    :model-value="plan.pieces"
+    :min="LIMITS.most[0]"
+    :max="LIMITS.most[1]"
+    @update:model-value="set({ pieces: $event })"
+    @clear="set({ pieces: null })"
+  />
+  <NumberField
+    label="Cover of walls and ceiling"
+    kind="number"
+    optional
+    unit="%"
+    :scale="100"
+    :step="0.05"
+    :model-value="plan.coverage"
+    :min="LIMITS.coverage[0]"
+    :max="LIMITS.coverage[1]"
+    @update:model-value="set({ coverage: $event })"
+    @clear="set({ coverage: null })"
+  />
+  <NumberField
+    label="Weight of it all"
+    kind="number"
+    optional
+    unit="kg"
+    :step="10"
+    :model-value="plan.mass"
+    :min="LIMITS.kilograms[0]"
+    :max="LIMITS.kilograms[1]"
+    @update:model-value="set({ mass: $event })"
+    @clear="set({ mass: null })"
+  />
+  <NumberField
+    label="Weight overhead"
+    kind="number"
+    optional
+    unit="kg"
+    hint="what the ceiling carries: ask a qualified builder"
+    :step="5"
+    :model-value="plan.ceilingMass"
+    :min="LIMITS.kilograms[0]"
+    :max="LIMITS.kilograms[1]"
+    @update:model-value="set({ ceilingMass: $event })"
+    @clear="set({ ceilingMass: null })"
+  />
+  <NumberField
+    label="Corners filled first"
+    kind="number"
+    unit="%"
+    :scale="100"
+    :step="0.1"
+    :model-value="plan.cornersFirst"
+    :min="LIMITS.coverage[0]"
+    :max="LIMITS.coverage[1]"
+    @update:model-value="set({ cornersFirst: $event })"
+  />
+  <v-checkbox
+    label="First-reflection marks first"
+    :model-value="project.treatment.marksFirst"
+    @update:model-value="doc.run({ type: 'set-treatment-rules', marksFirst: $event === true })"
+  />
+  <v-checkbox
+    label="Left and right alike"
+    :model-value="project.treatment.leftRightAlike"
+    @update:model-value="doc.run({ type: 'set-treatment-rules', leftRightAlike: $event === true })"
+  />
+  <p class="soft why">Which surfaces may be used at all is under Panel.</p>
+  <h2>Prices</h2>
+  <NumberField
+    v-for="p in PRICES"
+    :key="p.key"
+    :label="p.name"
+    kind="number"
+    :unit="currency"
+    :digits="2"
+    :step="1"
+    :model-value="prices[p.key]"
+    :min="LIMITS.price[0]"
+    :max="LIMITS.price[1]"
+    @update:model-value="doc.run({ type: 'set-prices', prices: { [p.key]: $event } })"
+  />
+</template>
+
+<style scoped>
+.why {
+  font-size: 12px;
+  margin: 4px 0 6px;
+}
+</style>

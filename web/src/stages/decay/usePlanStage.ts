@@ -1,0 +1,52 @@
+/** The plan as the Decay stage shows it. */
+import { computed } from 'vue';
+import { allRecipes } from '@tawny/core/project/recipes';
+import { PANEL_RECIPE } from '@tawny/core/project/schema';
+import type { Pieces } from '@tawny/core/studies/planTypes';
+import { useDocument } from '../../stores/document';
+import { usePlan } from '../../stores/plan';
+
+export function usePlanStage() {
+  const doc = useDocument();
+  const plan = usePlan();
+  const project = computed(() => doc.project!);
+  const recipes = computed(() => allRecipes(project.value));
+  const names = computed(() => new Map(recipes.value.map((r) => [r.id, r.name])));
+  const places = computed(() => new Map((plan.inputs.value?.columns ?? []).map((c) => [c.place, c.placeName])));
+  const nameOf = (recipe: string) => names.value.get(recipe) ?? recipe;
+  const placeOf = (place: string) => places.value.get(place) ?? place;
+
+  /** Everything decided becomes these pieces; or they are added to it. */
+  function use(pieces: readonly Pieces[], add = false): void {
+    const { treatment } = project.value;
+    const counts: Record<string, number> = add ? { ...treatment.counts } : {};
+    const mix: Record<string, Record<string, number>> = add ? structuredClone(treatment.mix) : {};
+    for (const p of pieces) {
+      const target = p.recipe === PANEL_RECIPE ? counts : (mix[p.recipe] ??= {});
+      target[p.place] = (target[p.place] ?? 0) + p.count;
+    }
+    doc.run({ type: 'set-mix', counts, mix });
+  }
+  /** "12 Panel of the marks, 2 Corner panel 15 cm" */
+  const listOf = (pieces: readonly Pieces[]): string => {
+    const sums = new Map<string, number>();
+    for (const p of pieces) sums.set(p.recipe, (sums.get(p.recipe) ?? 0) + p.count);
+    return [...sums].map(([id, n]) => `${n} × ${nameOf(id)}`).join(', ') || 'nothing';
+  };
+  const placesOf = (pieces: readonly Pieces[]): string =>
+    pieces.map((p) => `${p.count} × ${nameOf(p.recipe)}: ${placeOf(p.place)}`).join('; ');
+  return {
+    doc,
+    plan,
+    project,
+    recipes,
+    nameOf,
+    placeOf,
+    use,
+    listOf,
+    placesOf,
+    result: computed(() => plan.study.value?.result ?? null),
+    working: (id: string) => plan.study.value?.working.find((w) => w.id === id),
+    currency: computed(() => project.value.brief.budget?.currency ?? '€'),
+  };
+}

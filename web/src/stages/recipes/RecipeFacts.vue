@@ -1,0 +1,69 @@
+<script setup lang="ts">
+/** What the shown recipe is worth: ratings, depth, mass, money, cautions, and what is special about it. */
+import { computed } from 'vue';
+import { fixed } from '@tawny/core/quantities/format';
+import type { RecipeSheet } from '@tawny/core/studies/recipeSheet';
+import type { Working } from '@tawny/core/studies/types';
+import { CAUTION_WORDS } from '@tawny/core/words/plan';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import FigureGrid from '../../parts/FigureGrid.vue';
+import WorkingButton from '../../parts/WorkingButton.vue';
+import { useLengths } from '../../parts/keys';
+
+const props = defineProps<{ sheet: RecipeSheet; currency: string; working: Working | null }>();
+const system = useLengths();
+const figures = computed(() => {
+  const { rating, depth, bill } = props.sheet;
+  return [
+    {
+      name: 'Weighted',
+      value: rating?.alphaW ?? null,
+      unit: rating ? `${rating.indicators ? `(${rating.indicators})` : ''} ${rating.absorptionClass ?? ''}` : '',
+      digits: 2,
+    },
+    { name: 'NRC', value: rating?.nrc ?? null, digits: 2 },
+    { name: 'SAA', value: rating?.saa ?? null, digits: 2 },
+    { name: 'Depth', value: depth, length: true },
+    { name: 'One piece weighs', value: bill.mass, unit: 'kg', digits: 1 },
+    { name: 'and costs', value: bill.cost, unit: props.currency, digits: 0 },
+  ];
+});
+const kilo = (sigma: number) => fixed(sigma / 1000, 1);
+</script>
+
+<template>
+  <FigureGrid :figures="figures" :columns="6" />
+  <ul class="facts">
+    <li v-if="sheet.bestFill">
+      At this depth about {{ kilo(sheet.bestFill.sigma) }} kPa·s/m² absorbs most from 100 Hz up; anything from
+      {{ kilo(sheet.bestFill.low) }} to {{ kilo(sheet.bestFill.high) }} is within 0.02 of it. Rule of thumb:
+      {{ kilo(sheet.bestFill.rule) }}.
+    </li>
+    <li v-if="sheet.facing !== null && sheet.facing > 0.03">
+      Its cloth costs {{ fixed(sheet.facing, 2) }} of absorption from 2 to 10 kHz.
+    </li>
+    <li v-if="sheet.corner">
+      Flat face to the room, sound sees {{ lengthText(sheet.corner.faceOut, system) }} of fill on average; as much fill
+      set with its corner into the room shows {{ lengthText(sheet.corner.cornerOut, system) }}. Depth seen is what
+      counts.
+    </li>
+    <li v-if="sheet.holds.includes(false)">
+      Below {{ fixed(sheet.bands[sheet.holds.indexOf(true)] ?? 0, 0) }} Hz the chosen model is outside its published
+      range; Miki’s stands there.
+    </li>
+    <li v-if="sheet.spread >= 0.25">
+      Good to about ± {{ fixed(sheet.spread * 100, 0) }} %: corners and blocks are counted by the depth seen, diffusers
+      by typical values.
+    </li>
+    <li v-for="c in sheet.cautions" :key="c" class="soft">{{ CAUTION_WORDS[c] }}</li>
+  </ul>
+  <WorkingButton :working="working" />
+</template>
+
+<style scoped>
+.facts {
+  margin: 4px 0 6px;
+  padding-left: 16px;
+  font-size: 12.5px;
+}
+</style>

@@ -1,0 +1,144 @@
+<script setup lang="ts">
+/** Recipes: what does an absorber or diffuser built like this really do? */
+import { computed } from 'vue';
+import { fixed } from '@tawny/core/quantities/format';
+import { recipeWorking } from '@tawny/core/studies/recipeWorking';
+import AbsorptionChart from '../../charts/AbsorptionChart.vue';
+import ChartFrame from '../../charts/ChartFrame.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import { useResults } from '../../stores/results';
+import RecipeEditor from './RecipeEditor.vue';
+import RecipeFacts from './RecipeFacts.vue';
+import RecipeList from './RecipeList.vue';
+import ScatterPart from './ScatterPart.vue';
+import SectionDrawing from './SectionDrawing.vue';
+import TuningPart from './TuningPart.vue';
+import { useRecipes, useSheets } from './useRecipes';
+
+const of = useRecipes();
+const results = useResults();
+const { sheets, sheet, state, stale } = useSheets(of);
+const shown = of.shown;
+const lines = computed(() => {
+  const names = new Map(of.recipes.value.map((r) => [r.id, r.name]));
+  return sheets.value
+    .filter((s) => s.alpha.length > 0 && names.has(s.id))
+    .map((s) => ({ id: s.id, name: names.get(s.id)!, bands: s.bands, alpha: s.alpha, low: s.low, high: s.high }));
+});
+const marks = computed(() =>
+  sheet.value?.tuning ? [{ f: sheet.value.tuning.f0, name: `${fixed(sheet.value.tuning.f0, 0)} Hz` }] : [],
+);
+const table = computed(() =>
+  (lines.value[0]?.bands ?? []).map((f, i) => ({
+    'third octave Hz': Number(f.toFixed(1)),
+    ...Object.fromEntries(lines.value.map((l) => [l.name, Number(l.alpha[i]!.toFixed(4))])),
+    'straight on': sheet.value?.normal[i] === undefined ? null : Number(sheet.value.normal[i].toFixed(4)),
+  })),
+);
+const behind = computed(() => {
+  const setting = results.quick?.setting;
+  return setting ? (results.quick?.seat.result.headFromRear ?? null) : null;
+});
+const working = computed(() => (sheet.value ? recipeWorking(shown.value, sheet.value) : null));
+const message = computed(() => sheet.value?.fault ?? '');
+</script>
+
+<template>
+  <StageFrame title="Recipes" :subtitle="shown.name" bench-label="Recipes and what they are made of">
+    <template #actions>
+      <span v-if="state.status === 'running' && stale" class="soft" role="status">computing …</span>
+      <span v-if="state.status === 'failed'" class="bad" role="alert">{{ state.message }}</span>
+    </template>
+    <p v-if="message" class="fault" role="alert">{{ message }}</p>
+    <div class="main">
+      <ChartFrame
+        title="Absorption"
+        :subtitle="sheet?.tuning ? 'pale: as built by hand' : 'pale: what it is worth'"
+        :file="`recipe-${shown.id}`"
+        :table="table"
+        :min-height="220"
+        class="curve"
+      >
+        <template #default="{ width, height }">
+          <AbsorptionChart v-if="lines.length > 0" :width="width" :height="height" :lines="lines" :marks="marks" />
+        </template>
+      </ChartFrame>
+      <div class="lower page">
+        <ChartFrame
+          v-if="!sheet?.scattering || shown.layers.length > 0"
+          title="In section"
+          subtitle="to scale"
+          :file="`section-${shown.id}`"
+          :table="shown.layers.map((l) => ({ layer: l.type, m: 'd' in l ? l.d : 't' in l ? l.t : null }))"
+          :min-height="170"
+          class="section"
+        >
+          <template #default="{ width, height }">
+            <SectionDrawing :width="width" :height="height" :recipe="shown" :depths="[]" />
+          </template>
+        </ChartFrame>
+        <ChartFrame
+          v-else
+          title="One period"
+          subtitle="to scale in depth"
+          :file="`wells-${shown.id}`"
+          :table="sheet.scattering.depths.map((d, i) => ({ well: i + 1, 'depth m': Number(d.toFixed(4)) }))"
+          :min-height="170"
+          class="section"
+        >
+          <template #default="{ width, height }">
+            <SectionDrawing :width="width" :height="height" :recipe="shown" :depths="sheet.scattering.depths" />
+          </template>
+        </ChartFrame>
+        <div v-if="sheet && !sheet.fault" class="facts">
+          <RecipeFacts :sheet="sheet" :currency="of.currency.value" :working="working" />
+          <TuningPart v-if="sheet.tuning" :tuning="sheet.tuning" :name="shown.name" />
+        </div>
+      </div>
+      <div v-if="sheet?.scattering" class="below page">
+        <ScatterPart :scattering="sheet.scattering" :name="shown.name" :seat="behind" />
+      </div>
+    </div>
+    <template #bench>
+      <RecipeList :of="of" />
+      <RecipeEditor :of="of" />
+    </template>
+  </StageFrame>
+</template>
+
+<style scoped>
+.main {
+  flex: 1;
+  min-height: 0;
+  overflow-y: auto;
+  display: flex;
+  flex-direction: column;
+}
+.curve {
+  flex: 1 0 260px;
+}
+.lower {
+  display: grid;
+  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+  gap: 8px;
+  padding: 4px 14px 8px 0;
+  border-top: 1px solid var(--rule);
+}
+.section {
+  min-height: 200px;
+}
+.below {
+  padding: 6px 14px 10px;
+  border-top: 1px solid var(--rule);
+}
+.fault {
+  margin: 4px 14px;
+  color: var(--brick);
+}
+@media (max-width: 860px) {
+  .lower {
+    grid-template-columns: 1fr;
+    padding-left: 14px;
+  }
+}
+</style>
