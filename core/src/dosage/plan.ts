@@ -136,6 +136,8 @@ const total = (values: readonly number[], x: readonly number[]): number =>
 const NODES = 400;
 /** For ties: the best found in so many is good enough, since the aim itself is held. */
 const TIE_NODES = 40;
+/** For each width tried on the way to the flattest. */
+const FLAT_NODES = 30;
 /** Fullest place is found in steps of this part of it. */
 const EVEN_STEPS = 50;
 
@@ -176,7 +178,7 @@ function lexicographic(
 }
 
 /** Relative width of the narrowest band around `middle` every judged band can be brought into, found by halving to this. */
-const FLAT_STEP = 0.005;
+const FLAT_STEP = 0.01;
 const FLAT_WIDEST = 2;
 
 /** Limits on ΣSα for every judged band within a factor 1 + w of its middle. */
@@ -209,7 +211,7 @@ function flattest(solver: IntegerSolver, problem: DoseProblem, within: NeedWithi
     };
   };
   const none = problem.columns.map(() => 0);
-  const feasible = (w: number) => solver.solve(programme(problem, rowsOf(narrowed(w)), none), NODES);
+  const feasible = (w: number) => solver.solve(programme(problem, rowsOf(narrowed(w)), none), FLAT_NODES);
   let high = FLAT_WIDEST;
   const widest = feasible(high);
   if (widest.status !== 'optimal') {
@@ -230,7 +232,8 @@ function flattest(solver: IntegerSolver, problem: DoseProblem, within: NeedWithi
     }
   }
   const cost = objectiveOf(problem.columns, 'cost');
-  const best = solver.solve(programme(problem, rowsOf(narrowed(high)), cost), NODES);
+  // The width is the aim: the cheapest found at it in a few nodes will do.
+  const best = solver.solve(programme(problem, rowsOf(narrowed(high)), cost), TIE_NODES);
   return best.status === 'optimal' ? { status: 'optimal', x: best.x, width: high, gap } : best;
 }
 

@@ -60,6 +60,10 @@ interface Bench {
   pieces: Omit<MixPiece, 'count'>[];
   columns: DoseColumn[];
   none: number[];
+  /** m² of all surfaces; ΣSα of the bare room by band, as it is and with coefficients at their low end. */
+  surface: number;
+  bareArea: number[];
+  poorArea: number[];
 }
 
 function roomInBands(inputs: PlanInputs, panelAlpha: readonly number[]): { room: DecayRoom; mids: readonly number[] } {
@@ -132,14 +136,28 @@ function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] } {
       covers: c.covers,
     };
   });
-  return { inputs, room, mids, limits, recipes, pieces, columns, none: room.bands.map(() => 0) };
+  const none = room.bands.map(() => 0);
+  const bare = (widen: -1 | 0) =>
+    room.bands.map((_, b) => bandSurfaces(room, {}, none, b, widen).reduce((sum, s) => sum + s.area * s.alpha, 0));
+  return {
+    inputs,
+    room,
+    mids,
+    limits,
+    recipes,
+    pieces,
+    columns,
+    none,
+    surface: room.faces.reduce((sum, f) => sum + f.area, 0),
+    bareArea: bare(0),
+    poorArea: bare(-1),
+  };
 }
 
 /** ΣSα more than bare that a decay time asks for, m². `low`: the room's own coefficients at their low end. */
 function areaFor(bench: Bench, b: number, time: number, low: boolean): number {
-  const { room, none } = bench;
-  const surface = room.faces.reduce((sum, f) => sum + f.area, 0);
-  const bare = bandSurfaces(room, {}, none, b, low ? -1 : 0).reduce((sum, s) => sum + s.area * s.alpha, 0);
+  const { room, surface } = bench;
+  const bare = (low ? bench.poorArea : bench.bareArea)[b]!;
   const things = room.objects[b]! * (low ? 1 - room.objectSpread : 1);
   const outside = room.mEnergy[b]! + things / (4 * room.volume);
   return surface * meanAlphaForTime(time, room.volume, surface, room.c, outside) - bare;
@@ -147,17 +165,25 @@ function areaFor(bench: Bench, b: number, time: number, low: boolean): number {
 
 /** The decay time of a band when so much is added to ΣSα, s. */
 function timeWith(bench: Bench, b: number, added: number): number | null {
-  const { room, none } = bench;
-  const surfaces = bandSurfaces(room, {}, none, b);
-  const total = surfaces.reduce((sum, s) => sum + s.area, 0);
-  const alpha = (surfaces.reduce((sum, s) => sum + s.area * s.alpha, 0) + added) / total;
+  const { room, surface, bareArea } = bench;
   return eyring({
     volume: room.volume,
     c: room.c,
     mEnergy: room.mEnergy[b]!,
     objects: room.objects[b]!,
-    surfaces: [{ area: total, alpha: Math.min(0.999, alpha) }],
+    surfaces: [{ area: surface, alpha: Math.min(0.999, (bareArea[b]! + added) / surface) }],
   });
+}
+
+/** Decay times with so many pieces by column, s: the same as {@link curveOf} without the rest. */
+function timesOf(bench: Bench, counts: readonly number[]): (number | null)[] {
+  return bench.room.bands.map((_, b) =>
+    timeWith(
+      bench,
+      b,
+      bench.columns.reduce((sum, c, i) => sum + counts[i]! * c.gain[b]!, 0),
+    ),
+  );
 }
 
 const hangable = (room: DecayRoom): number => room.faces.filter((f) => !f.isFloor).reduce((sum, f) => sum + f.area, 0);
@@ -236,8 +262,8 @@ function curveOf(bench: Bench, counts: readonly number[]): Curve {
 }
 
 /** How far the judged bands lie outside their limits, Σ|ln(T/limit)|. */
-function outsideOf(curve: Curve, limits: Judged): number {
-  return curve.eyring.reduce<number>((sum, t, b) => {
+function outsideOf(times: readonly (number | null)[], limits: Judged): number {
+  return times.reduce<number>((sum, t, b) => {
     const limit = limits[b];
     if (!limit || t === null) return sum;
     if (limit.upper !== null && t > limit.upper) return sum + Math.log(t / limit.upper);
@@ -380,7 +406,7 @@ function nextFours(bench: Bench, counts: readonly number[]): NextFour[] {
         pieces: piecesOf(bench, added),
         totals: totalsOf(bench, added),
         curve,
-        outside: outsideOf(curve, bench.limits),
+        outside: outsideOf(curve.eyring, bench.limits),
       },
     ];
   });
@@ -388,29 +414,32 @@ function nextFours(bench: Bench, counts: readonly number[]): NextFour[] {
 
 /** From the bare room on, always the four that mend most for their money. */
 function stepsFrom(bench: Bench): { steps: PlanStep[]; enough: number | null } {
+  const recipes = allowedRecipes(bench);
+  const [low, high] = [bench.room.bands.indexOf(500), bench.room.bands.indexOf(1000)];
+  const stepAt = (counts: readonly number[], recipe: string | null): PlanStep => {
+    const times = timesOf(bench, counts);
+    const { pieces, cost } = totalsOf(bench, counts);
+    const [a, b] = [times[low] ?? null, times[high] ?? null];
+    const mid = a === null || b === null ? null : (a + b) / 2;
+    return { pieces, cost, recipe, outside: outsideOf(times, bench.limits), mid };
+  };
   let counts = bench.inputs.columns.map(() => 0);
-  const bare = curveOf(bench, counts);
-  const first = outsideOf(bare, bench.limits);
-  const steps: PlanStep[] = [{ pieces: 0, cost: 0, recipe: null, outside: first, mid: bare.mid }];
+  const steps = [stepAt(counts, null)];
+  const first = steps[0]!.outside;
   let enough: number | null = first === 0 ? 0 : null;
   while (steps.length <= MOST_STEPS && enough === null) {
-    const before = steps.at(-1)!.outside;
-    const options = nextFours(bench, counts).map((n) => ({
-      ...n,
-      worth: (before - n.outside) / Math.max(1, n.totals.cost),
-    }));
-    const best = options.reduce<(typeof options)[number] | null>((a, o) => (!a || o.worth > a.worth ? o : a), null);
-    if (!best || best.outside >= before - 1e-9) break;
-    counts = more(bench, counts, best.recipe, AT_A_TIME)!;
-    const totals = totalsOf(bench, counts);
-    steps.push({
-      pieces: totals.pieces,
-      cost: totals.cost,
-      recipe: best.recipe,
-      outside: best.outside,
-      mid: best.curve.mid,
+    const before = steps.at(-1)!;
+    const options = recipes.flatMap((recipe) => {
+      const then = more(bench, counts, recipe, AT_A_TIME);
+      return then ? [{ then, step: stepAt(then, recipe) }] : [];
     });
-    if (best.outside === 0 || before - best.outside < LITTLE * first) enough = steps.length - 1;
+    const worth = ({ step }: (typeof options)[number]) =>
+      (before.outside - step.outside) / Math.max(1, step.cost - before.cost);
+    const best = options.reduce<(typeof options)[number] | null>((a, o) => (!a || worth(o) > worth(a) ? o : a), null);
+    if (!best || best.step.outside >= before.outside - 1e-9) break;
+    counts = best.then;
+    steps.push(best.step);
+    if (best.step.outside === 0 || before.outside - best.step.outside < LITTLE * first) enough = steps.length - 1;
   }
   return { steps, enough };
 }

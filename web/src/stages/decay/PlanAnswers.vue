@@ -9,7 +9,7 @@ import { AIM_WORDS, conflictSentence, relaxationSentence } from '@tawny/core/wor
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { usePlanStage } from './usePlanStage';
 
-const { plan, result, use, listOf, placesOf, nameOf, placeOf, currency, working, project } = usePlanStage();
+const { plan, result, use, listOf, placesOf, nameOf, placeOf, currency, working } = usePlanStage();
 defineEmits<{ look: [id: string | null] }>();
 
 const keyOf = (pieces: readonly Pieces[]): string =>
@@ -53,15 +53,20 @@ const rows = computed((): Row[] => {
   }
   return list;
 });
-const chosenIds = computed(() => {
-  const { counts, mix } = project.value.treatment;
-  const list = [
-    ...Object.entries(counts).map(([place, n]) => `panel|${place}|${n}`),
-    ...Object.entries(mix).flatMap(([id, places]) => Object.entries(places).map(([place, n]) => `${id}|${place}|${n}`)),
-  ];
-  return list.sort().join();
-});
-const isChosen = (pieces: readonly Pieces[]) => keyOf(pieces) === chosenIds.value;
+const decided = computed((): Pieces[] => plan.inputs.value?.chosen ?? []);
+/** How many of each recipe, wherever they hang. */
+const sumsOf = (pieces: readonly Pieces[]): string => {
+  const sums = new Map<string, number>();
+  for (const p of pieces) sums.set(p.recipe, (sums.get(p.recipe) ?? 0) + p.count);
+  return [...sums]
+    .map(([id, n]) => `${id}|${n}`)
+    .sort()
+    .join();
+};
+/** Decided are these very pieces; or as many of each spread otherwise, when they reach the target too. */
+const isChosen = (pieces: readonly Pieces[]): boolean =>
+  keyOf(pieces) === keyOf(decided.value) ||
+  (result.value?.chosen.inside === true && sumsOf(pieces) === sumsOf(decided.value));
 const worst = (c: Curve): string =>
   c.worst ? `${frequencyLabel(c.worst.octave)} Hz ${c.worst.side}, ${fixed(c.worst.time, 2)} s` : 'all inside';
 const judged = computed(() => result.value?.limits.filter((l) => l !== null).length ?? 0);
