@@ -116,14 +116,17 @@ const logAt = (values: readonly number[], at: readonly number[], f: number): num
 /** Octave values at other frequencies: linear in the logarithm of frequency, level beyond the ends. */
 export const fromOctaves = (octaves: readonly number[], f: number): number => logAt(octaves, OCTAVE_MIDBANDS, f);
 
+/** Angles of incidence shown beside the diffuse curve, degrees; the first is straight on. */
+export const ANGLES_SHOWN = [0, 30, 45, 60, 75] as const;
+
 export interface RecipeCurve {
   id: string;
   /** Exact midbands, Hz. */
   bands: number[];
   /** Per band over the exposed front: 0…1, above 1 only where edges count or a laboratory says so. */
   alpha: number[];
-  /** The same at normal incidence; empty where it has no layers. */
-  normal: number[];
+  /** The same at {@link ANGLES_SHOWN}; empty where it has no layers. */
+  atAngle: { angle: number; alpha: number[] }[];
   /** Bands inside every model's published range. */
   holds: boolean[];
 }
@@ -193,12 +196,23 @@ export function recipeCurve(recipe: Recipe, air: AbsorberAir, bands: readonly nu
     id: recipe.id,
     bands: [...bands],
     alpha: bands.map((f) => at(recipe, strips, f, 0.1, air)),
-    normal: bands.map((f) =>
-      strips.reduce(
-        (s, strip) => s + strip.part * clip(layeredAbsorption(sound(strip.layers, f, air), f, 0, 'local', air)),
-        0,
-      ),
-    ),
+    atAngle:
+      strips.length === 0 || recipe.measured || recipe.ports
+        ? []
+        : ANGLES_SHOWN.map((angle) => ({
+            angle,
+            alpha: bands.map((f) =>
+              strips.reduce(
+                (sum, strip) =>
+                  sum +
+                  strip.part *
+                    clip(
+                      layeredAbsorption(sound(strip.layers, f, air), f, (angle * Math.PI) / 180, recipe.reaction, air),
+                    ),
+                0,
+              ),
+            ),
+          })),
     holds: bands.map((f) => strips.every((s) => layersHold(s.layers, f, air))),
   };
 }

@@ -80,7 +80,8 @@ export interface RecipeSheet {
   /** Within building tolerances, for tuned ones; else within the model's worth. */
   low: number[];
   high: number[];
-  normal: number[];
+  /** At single angles of incidence; empty where it has no layers of its own. */
+  atAngle: { angle: number; alpha: number[] }[];
   holds: boolean[];
   octaves: number[];
   rating: Rating | null;
@@ -91,6 +92,8 @@ export interface RecipeSheet {
   cautions: Caution[];
   tuning: Tuning | null;
   scattering: Scattering | null;
+  /** What practice would say of the stack. */
+  notes: RecipeNote[];
   /** Mean absorption lost 2–10 kHz to the facing cloth. */
   facing: number | null;
   /** Of the first fill: the resistivity that absorbs most at this depth from 100 Hz, and the rule of thumb. */
@@ -98,6 +101,16 @@ export interface RecipeSheet {
   /** Of solid corners: mean depth with the flat face out and with the corner out, for as much fill, m. */
   corner: { faceOut: number; cornerOut: number } | null;
 }
+
+export type RecipeNote =
+  /** The gap is deeper than the fill. */
+  | { kind: 'gap-deep'; gap: number; fill: number }
+  /** Something airtight lies behind the fill: the gap behind it is lost; α at 125 Hz open and sealed. */
+  | { kind: 'sealed-back'; open: number; sealed: number }
+  /** A light foil in front: mean α 2–10 kHz with and without it, and at 125 Hz. */
+  | { kind: 'foil-front'; highs: number; highsWithout: number; lows: number; lowsWithout: number }
+  /** Holes or slots that let little through without fill right behind them. */
+  | { kind: 'undamped' };
 
 export interface RecipeSheetInputs {
   recipes: Recipe[];
@@ -173,46 +186,40 @@ function tuningOf(recipe: Recipe, air: AbsorberAir): Tuning | null {
   const { f0Exact } = cavityResonance(element, cavity, air);
   const band = tuningBand(element, cavity, recipe, air);
   const peak = peakOf(recipe, f0Exact, air);
+  // Fill slows the air in the cavity: everything shifts as the peak of the whole stack does.
+  const shift = peak.f / f0Exact;
+  const tunedTo = (e: Tunable) => cavityResonance(e, cavity, air).f0Exact * shift;
+  const rows =
+    layer.type === 'skin'
+      ? [0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5].map((k) => ({
+          label: (layer.m * k).toFixed(2),
+          f0: tunedTo({ type: 'membrane', m: layer.m * k }),
+        }))
+      : [25, 40, 55, 70, 85, 100].map((part) => {
+          const apart = layer.type === 'holes' ? Math.sqrt(100 / part) : 100 / part;
+          return {
+            label: String(part),
+            f0: tunedTo({ ...element, pitch: (element as { pitch: number }).pitch * apart } as Tunable),
+          };
+        });
   const rules = layer.type === 'skin' ? membraneRules(layer.m, cavity) : null;
-  const table: Tuning['table'] = [];
-  if (layer.type === 'skin') {
-    table.push({
-      title: 'Mass of the skin, kg/m²',
-      rows: [0.7, 0.8, 0.9, 1, 1.1, 1.25, 1.5].map((k) => ({
-        label: (layer.m * k).toFixed(2),
-        f0: cavityResonance({ type: 'membrane', m: layer.m * k }, cavity, air).f0Exact,
-      })),
-    });
-  } else {
-    table.push({
-      title: 'Openings left open, %',
-      rows: [25, 40, 55, 70, 85, 100].map((part) => ({
-        label: String(part),
-        f0: cavityResonance(
-          {
-            ...element,
-            pitch: (element as { pitch: number }).pitch * (layer.type === 'holes' ? Math.sqrt(100 / part) : 100 / part),
-          } as Tunable,
-          cavity,
-          air,
-        ).f0Exact,
-      })),
-    });
-  }
   return {
     kind: layer.type as Tuning['kind'],
-    f0: f0Exact,
-    low: band.low,
-    high: band.high,
+    f0: peak.f,
+    low: band.low * shift,
+    high: band.high * shift,
     q: peak.q,
     area: peak.alpha * areasOf(recipe).exposed,
-    rules: rules
-      ? [
-          { name: '60/√(mD), empty box', f0: rules.empty },
-          { name: '50/√(mD), filled box', f0: rules.filled },
-        ]
-      : [],
-    table,
+    rules: [
+      { name: 'exact, box empty', f0: f0Exact },
+      ...(rules
+        ? [
+            { name: '60/√(mD), empty', f0: rules.empty },
+            { name: '50/√(mD), filled', f0: rules.filled },
+          ]
+        : []),
+    ],
+    table: [{ title: layer.type === 'skin' ? 'Mass of the skin, kg/m²' : 'Openings left open, %', rows }],
   };
 }
 
@@ -300,6 +307,48 @@ function scatteringOf(recipe: Recipe, air: AbsorberAir): Scattering | null {
   });
 }
 
+/** Foils up to this count as facings rather than as skins of a box, kg/m². */
+const FOIL = 0.6;
+
+function notesOf(recipe: Recipe, air: AbsorberAir): RecipeNote[] {
+  const { layers } = recipe;
+  if (layers.length === 0 || recipe.measured || recipe.ports) return [];
+  const notes: RecipeNote[] = [];
+  const gap = layers.reduce((sum, l) => sum + (l.type === 'air' ? l.d : 0), 0);
+  const fill = fillDepth(recipe);
+  if (fill > 0 && gap > fill + 1e-9) notes.push({ kind: 'gap-deep', gap, fill });
+  const lastFill = layers.findLastIndex((l) => l.type === 'porous');
+  const seal = layers.findIndex((l, i) => l.type === 'skin' && i < lastFill);
+  const at = (list: RecipeLayer[], bands: number[]) => {
+    const { alpha } = recipeCurve({ ...recipe, layers: list, edges: false }, air, bands);
+    return alpha.reduce((sum, a) => sum + a, 0) / alpha.length;
+  };
+  const highs = THIRDS.filter((f) => f > 1900);
+  if (seal > 0)
+    notes.push({
+      kind: 'sealed-back',
+      sealed: at(layers, [125]),
+      open: at(
+        layers.filter((_, i) => i !== seal),
+        [125],
+      ),
+    });
+  const front = layers.at(-1)!;
+  if (front.type === 'skin' && front.m <= FOIL && layers.length > 1) {
+    const rest = layers.slice(0, -1);
+    notes.push({
+      kind: 'foil-front',
+      highs: at(layers, highs),
+      highsWithout: at(rest, highs),
+      lows: at(layers, [125]),
+      lowsWithout: at(rest, [125]),
+    });
+  }
+  const sheet = sheetOf(recipe);
+  if (sheet && fill === 0) notes.push({ kind: 'undamped' });
+  return notes;
+}
+
 function sheetFor(recipe: Recipe, { prices, rho, c }: RecipeSheetInputs): RecipeSheet {
   const air = { rho0: rho, c0: c };
   const bill = billOf(recipe, prices);
@@ -311,7 +360,8 @@ function sheetFor(recipe: Recipe, { prices, rho, c }: RecipeSheetInputs): Recipe
     alpha: [],
     low: [],
     high: [],
-    normal: [],
+    atAngle: [],
+    notes: [],
     holds: [],
     octaves: [],
     rating: null,
@@ -350,7 +400,8 @@ function sheetFor(recipe: Recipe, { prices, rho, c }: RecipeSheetInputs): Recipe
   return {
     ...nothing,
     alpha: curve.alpha,
-    normal: curve.normal,
+    atAngle: curve.atAngle,
+    notes: notesOf(recipe, air),
     holds: curve.holds,
     low: curve.alpha.map((a, i) => Math.min(a, off[i]!, other[i]!)),
     high: curve.alpha.map((a, i) => Math.max(a, off[i]!, other[i]!)),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-/** Decay time per octave: lines with their names at the end, the target as a tinted band, worth as a pale band, modal part shaded. */
+/** Decay time per band: lines with their names at the end, the target as a tinted band, worth as a pale band, modal part shaded. */
 import { area, line } from 'd3-shape';
 import { computed, ref } from 'vue';
 import { OCTAVE_MIDBANDS, OCTAVES } from '@tawny/core/quantities/bands';
@@ -11,7 +11,7 @@ export interface DecayLine {
   id: string;
   name: string;
   /** "other": the room in another state, dashed. */
-  tone: 'bare' | 'chosen' | 'answer' | 'other';
+  tone: 'bare' | 'chosen' | 'answer' | 'other' | 'ghost';
   times: readonly (number | null)[];
   low?: readonly (number | null)[];
   high?: readonly (number | null)[];
@@ -21,6 +21,9 @@ const props = defineProps<{
   width: number;
   height: number;
   lines: readonly DecayLine[];
+  /** Exact midbands and nominal labels; octaves unless said. */
+  mids?: readonly number[];
+  labels?: readonly number[];
   limits: readonly ({ lower: number; upper: number | null } | null)[];
   judged: readonly boolean[];
   modalBelow: number;
@@ -55,12 +58,15 @@ const top = computed(() => {
 });
 const y = computed(() => levelScale(frame.value, 0, top.value));
 const yTicks = computed(() => roundTicks(0, top.value, 6));
-const mid = OCTAVE_MIDBANDS;
+const mid = computed(() => props.mids ?? OCTAVE_MIDBANDS);
+const labels = computed((): readonly number[] => props.labels ?? OCTAVES);
+const last = computed(() => mid.value.length - 1);
+const isOctave = (f: number) => (OCTAVES as readonly number[]).includes(f);
 
 const path = (times: readonly (number | null)[]) =>
   line<number | null>()
     .defined((t) => t !== null)
-    .x((_, i) => x.value(mid[i]!))
+    .x((_, i) => x.value(mid.value[i]!))
     .y((t) => y.value(t!))(times) ?? '';
 
 const worth = computed(() =>
@@ -72,22 +78,23 @@ const worth = computed(() =>
       d:
         area<number>()
           .defined((i) => l.low![i] !== null && l.high![i] !== null)
-          .x((i) => x.value(mid[i]!))
+          .x((i) => x.value(mid.value[i]!))
           .y0((i) => y.value(l.low![i]!))
-          .y1((i) => y.value(Math.min(l.high![i]!, top.value)))(OCTAVES.map((_, i) => i)) ?? '',
+          .y1((i) => y.value(Math.min(l.high![i]!, top.value)))(labels.value.map((_, i) => i)) ?? '',
     })),
 );
 const target = computed(
   () =>
     area<number>()
       .defined((i) => props.limits[i] !== null && props.limits[i] !== undefined)
-      .x((i) => x.value(mid[i]!))
+      .x((i) => x.value(mid.value[i]!))
       .y0((i) => y.value(props.limits[i]!.lower))
-      .y1((i) => y.value(Math.min(props.limits[i]!.upper ?? top.value, top.value)))(OCTAVES.map((_, i) => i)) ?? '',
+      .y1((i) => y.value(Math.min(props.limits[i]!.upper ?? top.value, top.value)))(labels.value.map((_, i) => i)) ??
+    '',
 );
 const ends = computed(() => {
-  const named = props.lines.map((l) => ({ ...l, y: y.value(Math.min(top.value, l.times[7] ?? top.value)) }));
-  const targetEnd = props.limits[7] ?? props.limits[6];
+  const named = props.lines.map((l) => ({ ...l, y: y.value(Math.min(top.value, l.times[last.value] ?? top.value)) }));
+  const targetEnd = props.limits[last.value] ?? props.limits[last.value - 1];
   const wanted = [
     ...named.map((l) => l.y),
     ...(targetEnd ? [y.value((targetEnd.lower + (targetEnd.upper ?? targetEnd.lower)) / 2)] : []),
@@ -106,7 +113,9 @@ const grips = computed(() =>
         l
           ? (['lower', 'upper'] as const).flatMap((side) => {
               const time = l[side];
-              return time === null ? [] : [{ hz: OCTAVES[i]!, side, time, x: x.value(mid[i]!), y: y.value(time) }];
+              return time === null
+                ? []
+                : [{ hz: labels.value[i]!, side, time, x: x.value(mid.value[i]!), y: y.value(time) }];
             })
           : [],
       )
@@ -134,8 +143,8 @@ const pointed = ref<number | null>(null);
 function point(event: PointerEvent): void {
   const box = (event.currentTarget as SVGElement).getBoundingClientRect();
   const px = event.clientX - box.left;
-  pointed.value = mid.reduce(
-    (best, f, i) => (Math.abs(x.value(f) - px) < Math.abs(x.value(mid[best]!) - px) ? i : best),
+  pointed.value = mid.value.reduce(
+    (best, f, i) => (Math.abs(x.value(f) - px) < Math.abs(x.value(mid.value[best]!) - px) ? i : best),
     0,
   );
 }
@@ -143,7 +152,7 @@ function onKey(event: KeyboardEvent): void {
   const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
   if (by === 0) return;
   event.preventDefault();
-  pointed.value = Math.min(7, Math.max(0, (pointed.value ?? (by > 0 ? -1 : 8)) + by));
+  pointed.value = Math.min(last.value, Math.max(0, (pointed.value ?? (by > 0 ? -1 : last.value + 1)) + by));
 }
 const reading = computed(() => {
   const i = pointed.value;
@@ -153,13 +162,13 @@ const reading = computed(() => {
   const range = limit
     ? `target ${fixed(limit.lower, 2)}–${limit.upper === null ? 'any' : fixed(limit.upper, 2)} s`
     : 'not in the target';
-  return { x: x.value(mid[i]!), text: `${OCTAVES[i]} Hz: ${[...values, range].join(', ')}` };
+  return { x: x.value(mid.value[i]!), text: `${labels.value[i]} Hz: ${[...values, range].join(', ')}` };
 });
 const calloutAt = computed(() => {
   const c = props.callout;
   if (!c) return null;
-  const i = OCTAVES.indexOf(c.octave as (typeof OCTAVES)[number]);
-  const cx = x.value(mid[i]!);
+  const i = labels.value.indexOf(c.octave);
+  const cx = x.value(mid.value[i]!);
   const worthText = c.low !== null && c.high !== null ? ` (${fixed(c.low, 2)}–${fixed(c.high, 2)})` : '';
   return {
     x: cx,
@@ -209,10 +218,18 @@ const calloutAt = computed(() => {
       <g v-for="(f, i) in mid" :key="f">
         <line :x1="x(f)" :x2="x(f)" :y1="y(0)" :y2="y(0) + 5" />
         <text class="figure" :class="{ unjudged: !judged[i] }" :x="x(f)" :y="y(0) + 17" text-anchor="middle">
-          {{ OCTAVES[i]! >= 1000 ? `${OCTAVES[i]! / 1000}k` : OCTAVES[i] }}
+          {{
+            mid.length > OCTAVES.length && !isOctave(labels[i]!)
+              ? ''
+              : labels[i]! >= 1000
+                ? `${labels[i]! / 1000}k`
+                : labels[i]
+          }}
         </text>
       </g>
-      <text :x="width - frame.right" :y="height - 3" text-anchor="end">octave, Hz</text>
+      <text :x="width - frame.right" :y="height - 3" text-anchor="end">
+        {{ mid.length > OCTAVES.length ? 'third octave' : 'octave' }}, Hz
+      </text>
     </g>
     <g>
       <text
@@ -314,6 +331,12 @@ const calloutAt = computed(() => {
   stroke: var(--teal);
   stroke-width: 2;
   stroke-dasharray: 7 3;
+}
+.line.ghost {
+  stroke: var(--ink-soft);
+  stroke-width: 1.4;
+  stroke-dasharray: 4 4;
+  stroke-opacity: 0.8;
 }
 .line.other {
   stroke: var(--plum);

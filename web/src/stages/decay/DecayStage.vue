@@ -33,8 +33,9 @@ const plan = usePlan();
 const part = computed(() => session.decayPart);
 /** An answer of the plan pointed at: drawn beside what is chosen. */
 const looked = ref<string | null>(null);
-const { result, lines, callout, table, working, climate, limits } = useDecay(() =>
-  part.value === 'plan' ? looked.value : null,
+const { result, drawn, table, working, climate } = useDecay(
+  () => part.value === 'plan',
+  () => looked.value,
 );
 // The plan is asked for while its part is open.
 let stop = () => {};
@@ -118,24 +119,33 @@ const stepTable = computed(
       </span>
     </template>
     <template v-if="result">
-      <ChartFrame title="Decay time" subtitle="per octave" file="decay" :table="table" :min-height="250" class="main">
+      <ChartFrame
+        title="Decay time"
+        :subtitle="drawn.mids ? 'per third octave' : 'per octave'"
+        file="decay"
+        :table="table"
+        :min-height="190"
+        class="main"
+        :class="{ low: part === 'plan' || part === 'room' }"
+      >
         <template #default="{ width, height }">
           <DecayChart
             :width="width"
             :height="height"
-            :lines="lines"
-            :limits="limits"
+            v-bind="drawn"
             :own="result.inputs.school === 'own' && part === 'target'"
-            :judged="result.limits.map((l) => l !== null)"
             :modal-below="result.schroeder"
-            :callout="callout"
             @limit="setLimit"
           />
         </template>
       </ChartFrame>
       <AnswerTable v-if="part === 'panel' || part === 'target'" :result="result" :working="working" />
-      <div v-if="part === 'plan'" class="scrolled"><PlanAnswers @look="looked = $event" /></div>
-      <div v-if="part === 'room'" class="scrolled"><RoomPart :result="result" /></div>
+      <div v-if="part === 'plan'" class="scrolled" tabindex="0" role="region" aria-label="Answers of the plan">
+        <PlanAnswers @look="looked = $event" />
+      </div>
+      <div v-if="part === 'room'" class="scrolled" tabindex="0" role="region" aria-label="The room as it absorbs">
+        <RoomPart :result="result" />
+      </div>
       <ChartFrame
         v-if="part === 'plan' && planSteps.length > 1"
         title="Four at a time"
@@ -218,6 +228,9 @@ const stepTable = computed(
 <style scoped>
 .main {
   flex: 1 1 300px;
+}
+.main.low {
+  flex: 1 1 200px;
 }
 .steps {
   flex: 0 0 148px;

@@ -125,6 +125,8 @@ const insideOf = (c: Curve): number =>
           :class="{ selected: isChosen(r.pieces) }"
           @pointerenter="$emit('look', r.id)"
           @pointerleave="$emit('look', null)"
+          @focusin="$emit('look', r.id)"
+          @focusout="$emit('look', null)"
         >
           <td>
             {{ r.name }} <span v-if="r.note" class="soft">{{ r.note }}</span>

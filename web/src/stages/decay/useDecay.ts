@@ -1,31 +1,67 @@
 /** The decay study as the stage shows it. */
-import { computed } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
+import type { Curve } from '@tawny/core/studies/decayCurves';
 import type { DecayLine } from '../../charts/DecayChart.vue';
 import { useDocument } from '../../stores/document';
 import { usePlan } from '../../stores/plan';
 import { useResults } from '../../stores/results';
 
-/** @param looked answer of the plan pointed at: drawn beside what is chosen */
-export function useDecay(looked: () => string | null = () => null) {
+/**
+ * @param planning whether the plan is what is looked at
+ * @param looked answer of the plan pointed at: drawn beside what is chosen
+ */
+export function useDecay(planning: () => boolean = () => false, looked: () => string | null = () => null) {
   const results = useResults();
   const doc = useDocument();
   const plan = usePlan();
   const result = computed(() => results.decay?.result ?? null);
+
+  /** What was chosen before the last edit, as a ghost. */
+  const former = shallowRef<readonly (number | null)[] | null>(null);
+  let ofProject = doc.project?.id;
+  watch(result, (now, before) => {
+    const same = doc.project?.id === ofProject;
+    ofProject = doc.project?.id;
+    if (!same || !before || !now) former.value = null;
+    else if (before.chosen.eyring.some((t, b) => t !== now.chosen.eyring[b])) former.value = before.chosen.eyring;
+  });
 
   const answerCurve = computed(() => {
     const answer = result.value?.answer;
     return answer && 'curve' in answer ? answer.curve : null;
   });
 
-  /** The pointed-at answer of the plan; drawn only where it is judged in octaves as the chart is. */
+  /** The pointed-at answer of the plan. */
   const lookedCurve = computed(() => {
     const id = looked();
-    const r = plan.study.value?.result;
-    if (id === null || !r || r.bands.length !== OCTAVES.length) return null;
+    const r = planning() ? plan.study.value?.result : undefined;
+    if (id === null || !r) return null;
     if (id === 'robust') return r.robust.status === 'reached' ? r.robust.curve : null;
     return r.outcome.status === 'reached' ? (r.outcome.answers.find((a) => a.aim === id)?.curve ?? null) : null;
+  });
+
+  /** The plan judged in thirds brings its own curves. */
+  const thirds = computed(() => {
+    const r = planning() ? plan.study.value?.result : undefined;
+    return r && r.bands.length !== OCTAVES.length ? r : null;
+  });
+  const thirdLines = computed((): DecayLine[] => {
+    const r = thirds.value;
+    if (!r) return [];
+    const best: Curve | null = r.outcome.status === 'reached' ? r.outcome.answers[0]!.curve : null;
+    const shown: Curve | null = lookedCurve.value ?? best;
+    const of = (c: Curve) => ({ times: c.eyring, low: c.low, high: c.high });
+    const list: DecayLine[] = [{ id: 'bare', name: 'without them', tone: 'bare', ...of(r.bare) }];
+    if (shown) {
+      const name = `${shown.panels}: ${lookedCurve.value ? 'looked at' : 'the answer'}`;
+      list.push({ id: 'answer', name, tone: 'answer', ...of(shown) });
+    }
+    if (r.chosen.panels > r.bare.panels) {
+      list.push({ id: 'chosen', name: `with ${r.chosen.panels} chosen`, tone: 'chosen', ...of(r.chosen) });
+    }
+    return list;
   });
 
   const lines = computed((): DecayLine[] => {
@@ -73,6 +109,7 @@ export function useDecay(looked: () => string | null = () => null) {
         high: r.chosen.high,
       });
     }
+    if (former.value) list.push({ id: 'ghost', name: 'before', tone: 'ghost', times: former.value });
     const state = results.otherDecay;
     if (results.other && state) {
       list.push({ id: 'other', name: results.other.name, tone: 'other', times: state.chosen.eyring });
@@ -111,9 +148,24 @@ export function useDecay(looked: () => string | null = () => null) {
 
   return {
     result,
-    limits: computed(() => result.value?.allLimits ?? []),
-    lines,
-    callout,
+    /** All the chart is given: in octaves, or in thirds where the plan is judged so. */
+    drawn: computed(() =>
+      thirds.value
+        ? {
+            lines: thirdLines.value,
+            limits: thirds.value.limits,
+            judged: thirds.value.limits.map((l) => l !== null),
+            mids: thirds.value.mids,
+            labels: thirds.value.bands,
+            callout: null,
+          }
+        : {
+            lines: lines.value,
+            limits: result.value?.allLimits ?? [],
+            judged: (result.value?.limits ?? []).map((l) => l !== null),
+            callout: callout.value,
+          },
+    ),
     table,
     working: (id: string) => results.decay?.working.find((w) => w.id === id),
     climate: computed(() => {

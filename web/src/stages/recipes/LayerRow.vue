@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** One layer of a recipe: its fields, its place in the stack. */
 import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js';
-import { FILL_KINDS, fillResistivity } from '@tawny/core/absorbers/fills';
+import { ref } from 'vue';
+import { FILL_KINDS, fillResistivity, wedgeThickness } from '@tawny/core/absorbers/fills';
 import { LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
 import type { RecipeLayer } from '@tawny/core/recipes/types';
@@ -26,6 +27,14 @@ function fill(change: { fill?: string; density?: number }): void {
     ...change,
     sigma: Math.min(high, Math.max(low, Math.round(fillResistivity(next.fill, next.density).sigma / 100) * 100)),
   });
+}
+/** Wedge foam counts with its mean thickness; what was typed is kept while the row is open. */
+const tip = ref<number | null>(null);
+const base = ref<number | null>(null);
+function wedge(toTip: number | null, toBase: number | null): void {
+  [tip.value, base.value] = [toTip, toBase];
+  if (toTip !== null && toBase !== null && toBase <= toTip)
+    set({ d: Math.max(0.001, wedgeThickness(toBase, toTip, 'wedge')) });
 }
 const range = () => {
   if (props.layer.type !== 'porous') return '';
@@ -67,6 +76,23 @@ const range = () => {
         :max="LIMITS.layerDepth[1]"
         @update:model-value="set({ d: $event })"
       />
+      <template v-if="layer.fill === 'foam'">
+        <NumberField
+          label="Wedges: to their tips"
+          :model-value="tip"
+          :min="LIMITS.layerDepth[0]"
+          :max="LIMITS.layerDepth[1]"
+          @update:model-value="wedge($event, base)"
+        />
+        <NumberField
+          label="to their base"
+          hint="counts by its mean thickness"
+          :model-value="base"
+          :min="0"
+          :max="LIMITS.layerDepth[1]"
+          @update:model-value="wedge(tip, $event)"
+        />
+      </template>
       <ChoiceField
         label="Kind"
         :model-value="layer.fill as string"

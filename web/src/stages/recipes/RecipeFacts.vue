@@ -42,6 +42,35 @@ const kilo = (sigma: number) => fixed(sigma / 1000, 1);
     <li v-if="sheet.facing !== null && sheet.facing > 0.03">
       Its cloth costs {{ fixed(sheet.facing, 2) }} of absorption from 2 to 10 kHz.
     </li>
+    <li v-for="n in sheet.notes" :key="n.kind">
+      <template v-if="n.kind === 'gap-deep'"
+        >Its gap of {{ lengthText(n.gap, system) }} is deeper than its fill of {{ lengthText(n.fill, system) }}: it dips
+        where the gap is half a wave. Up to the fill’s own depth a gap is free absorption.</template
+      >
+      <template v-else-if="n.kind === 'sealed-back'"
+        >Its back is sealed: at 125 Hz it takes {{ fixed(n.sealed, 2) }}, open behind it would take
+        {{ fixed(n.open, 2) }}.</template
+      >
+      <template v-else-if="n.kind === 'foil-front'"
+        >Its foil takes the highs from {{ fixed(n.highsWithout, 2) }} to {{ fixed(n.highs, 2) }} (2–10 kHz) and the lows
+        from {{ fixed(n.lowsWithout, 2) }} to {{ fixed(n.lows, 2) }} (125 Hz).</template
+      >
+      <template v-else>There is no fill behind its sheet: an undamped box rings on its own.</template>
+    </li>
+    <li>
+      One piece:
+      {{
+        [
+          sheet.bill.fill > 0 ? `${fixed(sheet.bill.fill, 3)} m³ of fill` : '',
+          sheet.bill.cloth > 0 ? `${fixed(sheet.bill.cloth, 1)} m² of cloth` : '',
+          sheet.bill.timber > 0 ? `${fixed(sheet.bill.timber, 1)} m of timber` : '',
+          sheet.bill.board > 0 ? `${fixed(sheet.bill.board, 1)} m² of board or sheet` : '',
+          `${fixed(sheet.bill.mass / sheet.exposed, 1)} kg/m²`,
+        ]
+          .filter((t) => t !== '')
+          .join(', ')
+      }}.
+    </li>
     <li v-if="sheet.corner">
       Flat face to the room, sound sees {{ lengthText(sheet.corner.faceOut, system) }} of fill on average; as much fill
       set with its corner into the room shows {{ lengthText(sheet.corner.cornerOut, system) }}. Depth seen is what

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** Recipes: what does an absorber or diffuser built like this really do? */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
+import { ANGLES_SHOWN } from '@tawny/core/recipes/curve';
 import { recipeWorking } from '@tawny/core/studies/recipeWorking';
 import AbsorptionChart from '../../charts/AbsorptionChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
+import ChoiceField from '../../parts/ChoiceField.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { useResults } from '../../stores/results';
 import RecipeEditor from './RecipeEditor.vue';
@@ -19,11 +21,21 @@ const of = useRecipes();
 const results = useResults();
 const { sheets, sheet, state, stale } = useSheets(of);
 const shown = of.shown;
+/** Angle of incidence shown, degrees; −1: as it is counted, all together. */
+const angle = ref<number>(-1);
+const angles = [
+  { value: -1, title: 'all together' },
+  ...ANGLES_SHOWN.map((a) => ({ value: a, title: a === 0 ? 'straight on' : `${a}°` })),
+];
 const lines = computed(() => {
   const names = new Map(of.recipes.value.map((r) => [r.id, r.name]));
   return sheets.value
     .filter((s) => s.alpha.length > 0 && names.has(s.id))
-    .map((s) => ({ id: s.id, name: names.get(s.id)!, bands: s.bands, alpha: s.alpha, low: s.low, high: s.high }));
+    .map((s) => {
+      const single = s.atAngle.find((a) => a.angle === angle.value);
+      const line = { id: s.id, name: names.get(s.id)!, bands: s.bands };
+      return single ? { ...line, alpha: single.alpha } : { ...line, alpha: s.alpha, low: s.low, high: s.high };
+    });
 });
 const marks = computed(() =>
   sheet.value?.tuning ? [{ f: sheet.value.tuning.f0, name: `${fixed(sheet.value.tuning.f0, 0)} Hz` }] : [],
@@ -32,7 +44,7 @@ const table = computed(() =>
   (lines.value[0]?.bands ?? []).map((f, i) => ({
     'third octave Hz': Number(f.toFixed(1)),
     ...Object.fromEntries(lines.value.map((l) => [l.name, Number(l.alpha[i]!.toFixed(4))])),
-    'straight on': sheet.value?.normal[i] === undefined ? null : Number(sheet.value.normal[i].toFixed(4)),
+    ...Object.fromEntries((sheet.value?.atAngle ?? []).map((a) => [`at ${a.angle}°`, Number(a.alpha[i]!.toFixed(4))])),
   })),
 );
 const behind = computed(() => {
@@ -46,6 +58,7 @@ const message = computed(() => sheet.value?.fault ?? '');
 <template>
   <StageFrame title="Recipes" :subtitle="shown.name" bench-label="Recipes and what they are made of">
     <template #actions>
+      <ChoiceField v-model="angle" label="Sound from" :items="angles" class="angle" />
       <span v-if="state.status === 'running' && stale" class="soft" role="status">computing …</span>
       <span v-if="state.status === 'failed'" class="bad" role="alert">{{ state.message }}</span>
     </template>
@@ -53,7 +66,15 @@ const message = computed(() => sheet.value?.fault ?? '');
     <div class="main">
       <ChartFrame
         title="Absorption"
-        :subtitle="sheet?.tuning ? 'pale: as built by hand' : 'pale: what it is worth'"
+        :subtitle="
+          angle >= 0
+            ? angle === 0
+              ? 'straight on'
+              : `at ${angle}°`
+            : sheet?.tuning
+              ? 'pale: as built by hand'
+              : 'pale: what it is worth'
+        "
         :file="`recipe-${shown.id}`"
         :table="table"
         :min-height="220"
@@ -114,6 +135,11 @@ const message = computed(() => sheet.value?.fault ?? '');
   display: flex;
   flex-direction: column;
 }
+.angle {
+  border: 0;
+  min-height: 0;
+  padding: 0;
+}
 .curve {
   flex: 1 0 260px;
 }
@@ -126,6 +152,7 @@ const message = computed(() => sheet.value?.fault ?? '');
 }
 .section {
   min-height: 200px;
+  max-height: 300px;
 }
 .below {
   padding: 6px 14px 10px;
