@@ -316,7 +316,8 @@ function notesOf(recipe: Recipe, air: AbsorberAir): RecipeNote[] {
   const notes: RecipeNote[] = [];
   const gap = layers.reduce((sum, l) => sum + (l.type === 'air' ? l.d : 0), 0);
   const fill = fillDepth(recipe);
-  if (fill > 0 && gap > fill + 1e-9) notes.push({ kind: 'gap-deep', gap, fill });
+  const sheet = sheetOf(recipe);
+  if (!sheet && fill > 0 && gap > fill + 1e-9) notes.push({ kind: 'gap-deep', gap, fill });
   const lastFill = layers.findLastIndex((l) => l.type === 'porous');
   const seal = layers.findIndex((l, i) => l.type === 'skin' && i < lastFill);
   const at = (list: RecipeLayer[], bands: number[]) => {
@@ -344,7 +345,6 @@ function notesOf(recipe: Recipe, air: AbsorberAir): RecipeNote[] {
       lowsWithout: at(rest, [125]),
     });
   }
-  const sheet = sheetOf(recipe);
   if (sheet && fill === 0) notes.push({ kind: 'undamped' });
   return notes;
 }
