@@ -5,7 +5,8 @@
  */
 const base = 'quantities|numerics';
 const ground = 'geometry|air|materials';
-const physics = 'modes|waves|reflections|interference|reverberation|absorbers|targets|dosage|layout|cutlist|diffusers|recipes';
+const physics =
+  'modes|waves|reflections|interference|reverberation|absorbers|targets|dosage|layout|cutlist|diffusers|recipes';
 module.exports = {
   forbidden: [
     {

@@ -153,7 +153,11 @@ function mediumAnswer(input: unknown): unknown {
 function resonanceAnswer(input: unknown): unknown {
   if (has(input, 'element')) {
     const { element, cavityDepth, air } = checked(elementSchema, input);
-    return cavityResonance(plain(element) as Exclude<Layer, { type: 'porous' | 'air' | 'resistive' | 'mpp' }>, cavityDepth, air);
+    return cavityResonance(
+      plain(element) as Exclude<Layer, { type: 'porous' | 'air' | 'resistive' | 'mpp' }>,
+      cavityDepth,
+      air,
+    );
   }
   const { m, cavityDepth, air } = checked(skinSchema, input);
   const { f0, f0Exact } = cavityResonance({ type: 'membrane', m }, cavityDepth, air);
