@@ -96,10 +96,10 @@ const boxSchema = z.object({
 const sheetSchema = z.object({ d: size, t: size, eps: part, air: airSchema, frequencies });
 const ratingSchema = z.object({ frequencies: z.array(z.number()), alpha: z.array(z.number().min(0).max(2)) });
 
-type Perforation = z.infer<typeof perforated>;
+type Given = z.infer<typeof layersSchema>['layers'][number];
 /** The schema's null (not given) is the core's undefined. */
-const plain = <T extends { type: string }>(layer: T | Perforation): Layer =>
-  'viscous' in layer ? ({ ...layer, viscous: layer.viscous ?? undefined } as Layer) : (layer as unknown as Layer);
+const plain = (layer: Given): Layer =>
+  layer.type === 'perforated' ? { ...layer, viscous: layer.viscous ?? undefined } : layer;
 
 function stackAnswer(input: unknown): unknown {
   const { layers, air, frequencies: tones, angles } = checked(layersSchema, input);
