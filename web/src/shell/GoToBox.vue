@@ -2,10 +2,11 @@
 /** Go to anything: type a few letters of a stage, mark, surface or action. */
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
+import { allRecipes } from '@tawny/core/project/recipes';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { useSession } from '../stores/session';
-import { STAGES, SURVEY_PARTS, type SurveyPart } from '../words/stages';
+import { DECAY_PARTS, STAGES, SURVEY_PARTS, type SurveyPart } from '../words/stages';
 
 const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: []; projects: [] }>();
@@ -32,6 +33,22 @@ const entries = computed((): Entry[] => {
       title: `Survey: ${p.name.toLowerCase()}`,
       kind: 'part',
       go: () => toPart(p.id),
+    })),
+    ...DECAY_PARTS.map((p): Entry => ({
+      title: `Decay: ${p.name.toLowerCase()}`,
+      kind: 'part',
+      go: () => {
+        session.decayPart = p.id;
+        void router.push('/decay');
+      },
+    })),
+    ...(doc.project ? allRecipes(doc.project) : []).map((r): Entry => ({
+      title: r.name,
+      kind: 'recipe',
+      go: () => {
+        session.recipe = r.id;
+        void router.push('/recipes');
+      },
     })),
     ...(doc.project?.room.openings ?? []).map((o): Entry => ({
       title: o.name,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What the plan may use and must keep: recipes and where they may go, the aim, limits, wishes, prices. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { AIMS, type PlaceClass } from '@tawny/core/dosage/aims';
 import { LIMITS, type Plan } from '@tawny/core/project/schema';
 import { recipeFault } from '@tawny/core/recipes/curve';
@@ -10,7 +10,6 @@ import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
 import PickList from '../../parts/PickList.vue';
 import { useSession } from '../../stores/session';
-import { ref } from 'vue';
 import { usePlanStage } from './usePlanStage';
 
 const { doc, project, recipes, nameOf, currency } = usePlanStage();
@@ -49,6 +48,44 @@ function where(id: string, place: PlaceClass, on: boolean): void {
     ),
   });
 }
+interface Cap {
+  key: 'money' | 'pieces' | 'coverage' | 'mass' | 'ceilingMass' | 'cornersFirst';
+  name: string;
+  range: 'money' | 'most' | 'coverage' | 'kilograms';
+  unit: string;
+  scale: number;
+  step: number;
+  hint: string;
+}
+const caps = computed((): Cap[] => {
+  const { budget } = project.value.brief;
+  const hint = budget ? `budget of the brief: ${budget.amount}` : 'empty: none';
+  const load = 'what the ceiling carries: ask a qualified builder';
+  return [
+    { key: 'money', name: 'Money', range: 'money', unit: currency.value, scale: 1, step: 50, hint },
+    { key: 'pieces', name: 'Pieces', range: 'most', unit: '', scale: 1, step: 1, hint: '' },
+    {
+      key: 'coverage',
+      name: 'Cover of walls and ceiling',
+      range: 'coverage',
+      unit: '%',
+      scale: 100,
+      step: 0.05,
+      hint: '',
+    },
+    { key: 'mass', name: 'Weight of it all', range: 'kilograms', unit: 'kg', scale: 1, step: 10, hint: '' },
+    { key: 'ceilingMass', name: 'Weight overhead', range: 'kilograms', unit: 'kg', scale: 1, step: 5, hint: load },
+    {
+      key: 'cornersFirst',
+      name: 'Corners filled first',
+      range: 'coverage',
+      unit: '%',
+      scale: 100,
+      step: 0.1,
+      hint: '',
+    },
+  ];
+});
 const prices = computed(() => project.value.treatment.prices);
 const PRICES = [
   { key: 'fill', name: 'Fill, a cubic metre' },
@@ -100,78 +137,21 @@ const PRICES = [
   />
   <h2>Limits</h2>
   <NumberField
-    label="Money"
+    v-for="c in caps"
+    :key="c.key"
+    :label="c.name"
     kind="number"
-    optional
-    :hint="project.brief.budget ? `budget of the brief: ${project.brief.budget.amount}` : 'empty: none'"
-    :unit="currency"
-    :step="50"
-    :model-value="plan.money"
-    :min="LIMITS.money[0]"
-    :max="LIMITS.money[1]"
-    @update:model-value="set({ money: $event })"
-    @clear="set({ money: null })"
-  />
-  <NumberField
-    label="Pieces"
-    kind="number"
-    optional
-    whole
-    :step="1"
-    :model-value="plan.pieces"
-    :min="LIMITS.most[0]"
-    :max="LIMITS.most[1]"
-    @update:model-value="set({ pieces: $event })"
-    @clear="set({ pieces: null })"
-  />
-  <NumberField
-    label="Cover of walls and ceiling"
-    kind="number"
-    optional
-    unit="%"
-    :scale="100"
-    :step="0.05"
-    :model-value="plan.coverage"
-    :min="LIMITS.coverage[0]"
-    :max="LIMITS.coverage[1]"
-    @update:model-value="set({ coverage: $event })"
-    @clear="set({ coverage: null })"
-  />
-  <NumberField
-    label="Weight of it all"
-    kind="number"
-    optional
-    unit="kg"
-    :step="10"
-    :model-value="plan.mass"
-    :min="LIMITS.kilograms[0]"
-    :max="LIMITS.kilograms[1]"
-    @update:model-value="set({ mass: $event })"
-    @clear="set({ mass: null })"
-  />
-  <NumberField
-    label="Weight overhead"
-    kind="number"
-    optional
-    unit="kg"
-    hint="what the ceiling carries: ask a qualified builder"
-    :step="5"
-    :model-value="plan.ceilingMass"
-    :min="LIMITS.kilograms[0]"
-    :max="LIMITS.kilograms[1]"
-    @update:model-value="set({ ceilingMass: $event })"
-    @clear="set({ ceilingMass: null })"
-  />
-  <NumberField
-    label="Corners filled first"
-    kind="number"
-    unit="%"
-    :scale="100"
-    :step="0.1"
-    :model-value="plan.cornersFirst"
-    :min="LIMITS.coverage[0]"
-    :max="LIMITS.coverage[1]"
-    @update:model-value="set({ cornersFirst: $event })"
+    :optional="c.key !== 'cornersFirst'"
+    :hint="c.hint"
+    :unit="c.unit"
+    :scale="c.scale"
+    :whole="c.key === 'pieces'"
+    :step="c.step"
+    :model-value="plan[c.key]"
+    :min="LIMITS[c.range][0]"
+    :max="LIMITS[c.range][1]"
+    @update:model-value="set({ [c.key]: $event })"
+    @clear="set({ [c.key]: null })"
   />
   <v-checkbox
     label="First-reflection marks first"
