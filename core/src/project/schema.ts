@@ -26,13 +26,9 @@ import {
   marking,
   opening,
   ownMaterial,
-  ownTarget,
   panel,
   partition,
   patch,
-  plan,
-  prices,
-  recipe,
   siteMark,
   size,
   state,
@@ -40,6 +36,7 @@ import {
   tape,
   within,
 } from './pieces';
+import { ownTarget, plan, prices, recipe } from './recipePieces';
 import { solidFault } from './shape';
 
 export { FURNITURE_KINDS, HUNG_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, SLOPES, USES } from './pieces';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A tuned recipe: where it rings, how far building may move that, and the table to take along. */
 import { fixed } from '@tawny/core/quantities/format';
-import type { Tuning } from '@tawny/core/studies/recipeSheet';
+import type { Tuning } from '@tawny/core/studies/recipeTuning';
 import FigureGrid from '../../parts/FigureGrid.vue';
 import { csvText, download } from '../../charts/exports';
 
