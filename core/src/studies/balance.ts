@@ -5,6 +5,7 @@ import type { PairAxis } from '../reverberation/decay';
 import { bandSurfaces, type MixPiece } from './decayCurves';
 import type { DecayResult } from './decayTypes';
 import type { Setting, SettingFace } from './setting';
+import type { Working } from './types';
 
 export interface AxisBalance {
   axis: PairAxis;
@@ -151,5 +152,53 @@ export function criticalDistance(setting: Setting, result: DecayResult): Critica
     plain,
     loudspeaker: plain * Math.sqrt(TYPICAL_DIRECTIVITY),
     seat: ways.length > 0 ? ways.reduce((s, w) => s + w, 0) / ways.length : null,
+  };
+}
+
+/** The working of the critical distance. */
+export function criticalWorking(setting: Setting, result: DecayResult): Working | null {
+  const critical = criticalDistance(setting, result);
+  if (!critical) return null;
+  return {
+    id: 'critical-distance',
+    title: 'Critical distance',
+    formula: 'r = 0.057 √(Q V / T)',
+    symbols: [
+      { symbol: 'V', meaning: 'volume', value: setting.solid.volume, unit: 'm³' },
+      { symbol: 'T', meaning: 'decay at 1 kHz, as chosen', value: result.chosen.eyring[4] ?? 'endless', unit: 's' },
+      {
+        symbol: 'Q',
+        meaning: 'directivity of a small monitor at 1 kHz, typical',
+        value: TYPICAL_DIRECTIVITY,
+        unit: '',
+      },
+      { symbol: 'r plain', meaning: 'for Q = 1', value: critical.plain, unit: 'm' },
+      { symbol: 'seat', meaning: 'head to the pair, mean', value: critical.seat ?? 'no pair', unit: 'm' },
+    ],
+    result: { symbol: 'r', meaning: 'from a loudspeaker', value: critical.loudspeaker, unit: 'm' },
+    source: 'H. Kuttruff, Room Acoustics 6th ed. §5.',
+    validity: 'A diffuse field; in small dry rooms a hint.',
+  };
+}
+
+/** The working of one pair that flutters. */
+export function flutterWorking(pair: Flutter, c: number): Working {
+  return {
+    id: `flutter-${pair.names.join('-')}`,
+    title: `Flutter between ${pair.names[0]} and ${pair.names[1]}`,
+    formula: 'n = c / 2d',
+    symbols: [
+      { symbol: 'c', meaning: 'speed of sound', value: c, unit: 'm/s' },
+      { symbol: 'd', meaning: 'apart', value: pair.apart, unit: 'm' },
+      {
+        symbol: 'α',
+        meaning: `mean 500 Hz–4 kHz, both below ${BARE}`,
+        value: pair.alpha.map((a) => a.toFixed(2)).join(' and '),
+        unit: '',
+      },
+    ],
+    result: { symbol: 'n', meaning: 'echoes', value: pair.perSecond, unit: '1/s' },
+    source: 'The way there and back between two parallel surfaces.',
+    validity: 'Surfaces parallel within 3° that face each other over 0.6 m². Furniture between them is not counted.',
   };
 }

@@ -6,7 +6,7 @@ import { createProject } from '../project/create';
 import { recipeOf } from '../project/recipes';
 import type { Project } from '../project/schema';
 import { RECIPES } from '../recipes/library';
-import { axisBalance, criticalDistance, flutters, slopeOf } from './balance';
+import { axisBalance, criticalDistance, criticalWorking, flutters, flutterWorking, slopeOf } from './balance';
 import { decayInputs, studyDecay } from './decay';
 import { studyPlan } from './plan';
 import { planInputs } from './planInputs';
@@ -228,4 +228,6 @@ test('balance: bare parallel walls flutter at c/2d, and stop when one is covered
   const critical = criticalDistance(covered.setting, covered.result)!;
   expect(critical.plain).toBeCloseTo(0.057 * Math.sqrt(52 / covered.result.chosen.eyring[4]!), 9);
   expect(critical.seat).toBeGreaterThan(1);
+  expect(criticalWorking(covered.setting, covered.result)!.result.value).toBe(critical.loudspeaker);
+  expect(flutterWorking(sides, setting.c).result.value).toBe(sides.perSecond);
 });

@@ -3,7 +3,7 @@ import { PLAIN_PRICES, type Recipe } from '../recipes/types';
 import { conflictSentence, demandWords, relaxationSentence } from '../words/plan';
 import type { PlanRelaxation } from './planTypes';
 import { studyRecipes } from './recipeSheet';
-import { recipeWorking } from './recipeWorking';
+import { recipeWorking, scatterWorking, tuningWorking } from './recipeWorking';
 
 const recipe = (id: string): Recipe => RECIPES.find((r) => r.id === id)!;
 const sheets = (...recipes: Recipe[]) => studyRecipes({ recipes, prices: PLAIN_PRICES, rho: 1.2041, c: 343.2 });
@@ -52,6 +52,9 @@ test('holes closed on site lower the tuning; ports too; a port box says its Q', 
   expect(ports.table[0]!.rows[0]!.f0 / ports.table[0]!.rows[1]!.f0).toBeCloseTo(Math.SQRT1_2, 6);
   expect(ports.f0).toBeGreaterThan(42);
   expect(ports.f0).toBeLessThan(55);
+  const box = recipe('port-box-50');
+  expect(tuningWorking(box, sheet(box))!.result.value).toBe(ports.f0);
+  expect(tuningWorking(recipe('panel-10'), sheet(recipe('panel-10')))).toBeNull();
 });
 
 test('a diffuser: range, wells, cuts; a skyline its heights; a curve its rise; a wrong number is refused with near ones', () => {
@@ -61,6 +64,7 @@ test('a diffuser: range, wells, cuts; a skyline its heights; a curve its rise; a
   expect(s.scattering!.lobes.length).toBeGreaterThan(1);
   expect(s.depth).toBeGreaterThan(0.15);
   expect(s.scattering!.straight.every((d) => d >= 0 && d <= 1)).toBe(true);
+  expect(scatterWorking(recipe('qrd-7'), s)!.result.value).toBeCloseTo((4 * 343.2) / (2 * 7 * 600), 9);
   const sky = sheet(recipe('skyline-13')).scattering!;
   expect(sky.matrix).toHaveLength(3);
   expect(sky.matrix![0]).toHaveLength(4);

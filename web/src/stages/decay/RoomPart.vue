@@ -5,7 +5,9 @@ import {
   BARE,
   axisBalance,
   criticalDistance,
+  criticalWorking,
   flutters,
+  flutterWorking,
   slopeOf,
   TYPICAL_DIRECTIVITY,
 } from '@tawny/core/studies/balance';
@@ -13,6 +15,7 @@ import type { DecayResult } from '@tawny/core/studies/decayTypes';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import QuantityText from '../../parts/QuantityText.vue';
+import WorkingButton from '../../parts/WorkingButton.vue';
 import { useResults } from '../../stores/results';
 
 const props = defineProps<{ result: DecayResult }>();
@@ -75,6 +78,7 @@ const SLOPES = {
           <li v-for="(p, i) in pairs" :key="i" class="bad">
             {{ p.names[0] }} and {{ p.names[1] }}, <QuantityText :value="p.apart" length /> apart:
             {{ fixed(p.perSecond, 0) }} echoes a second
+            <WorkingButton small :working="flutterWorking(p, setting.c)" />
           </li>
         </ul>
         <p v-else class="good">
@@ -87,7 +91,7 @@ const SLOPES = {
             >125 Hz is {{ fixed(slope.low, 2) }} times 1 kHz, 4 kHz {{ fixed(slope.high, 2) }} times.</span
           >
         </p>
-        <h2>Critical distance</h2>
+        <h2>Critical distance <WorkingButton small :working="criticalWorking(setting, result)" /></h2>
         <p v-if="critical">
           Direct and reverberant sound are as loud at <QuantityText :value="critical.plain" length /> from a plain
           source, at about <QuantityText :value="critical.loudspeaker" length /> from a loudspeaker (directivity

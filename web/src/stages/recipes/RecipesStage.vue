@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { ANGLES_SHOWN } from '@tawny/core/recipes/curve';
-import { recipeWorking } from '@tawny/core/studies/recipeWorking';
+import { recipeWorking, scatterWorking, tuningWorking } from '@tawny/core/studies/recipeWorking';
 import AbsorptionChart from '../../charts/AbsorptionChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -113,11 +113,21 @@ const message = computed(() => sheet.value?.fault ?? '');
         </ChartFrame>
         <div v-if="sheet && !sheet.fault" class="facts">
           <RecipeFacts :sheet="sheet" :currency="of.currency.value" :working="working" />
-          <TuningPart v-if="sheet.tuning" :tuning="sheet.tuning" :name="shown.name" />
+          <TuningPart
+            v-if="sheet.tuning"
+            :tuning="sheet.tuning"
+            :name="shown.name"
+            :working="tuningWorking(shown, sheet)"
+          />
         </div>
       </div>
       <div v-if="sheet?.scattering" class="below page">
-        <ScatterPart :scattering="sheet.scattering" :name="shown.name" :seat="behind" />
+        <ScatterPart
+          :scattering="sheet.scattering"
+          :name="shown.name"
+          :seat="behind"
+          :working="scatterWorking(shown, sheet)"
+        />
       </div>
     </div>
     <template #bench>

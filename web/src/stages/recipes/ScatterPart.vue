@@ -5,11 +5,13 @@ import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { Scattering } from '@tawny/core/studies/recipeScatter';
+import type { Working } from '@tawny/core/studies/types';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import PolarChart from '../../charts/PolarChart.vue';
+import WorkingButton from '../../parts/WorkingButton.vue';
 import { useLengths } from '../../parts/keys';
 
-const props = defineProps<{ scattering: Scattering; name: string; seat: number | null }>();
+const props = defineProps<{ scattering: Scattering; name: string; seat: number | null; working: Working | null }>();
 const system = useLengths();
 const table = computed(() =>
   props.scattering.polars.flatMap((p) =>
@@ -79,6 +81,7 @@ const length = (m: number) => lengthText(m, system.value);
           }}<span v-if="k.depth !== null" class="soft">, {{ length(k.depth) }} deep</span>
         </li>
       </ul>
+      <WorkingButton small :working="working" />
       <p class="soft">Far field, single frequencies, wells without coupling: read it as a comparison.</p>
     </div>
     <ChartFrame

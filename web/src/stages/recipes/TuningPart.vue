@@ -2,10 +2,12 @@
 /** A tuned recipe: where it rings, how far building may move that, and the table to take along. */
 import { fixed } from '@tawny/core/quantities/format';
 import type { Tuning } from '@tawny/core/studies/recipeTuning';
+import type { Working } from '@tawny/core/studies/types';
 import FigureGrid from '../../parts/FigureGrid.vue';
+import WorkingButton from '../../parts/WorkingButton.vue';
 import { csvText, download } from '../../charts/exports';
 
-const props = defineProps<{ tuning: Tuning; name: string }>();
+const props = defineProps<{ tuning: Tuning; name: string; working: Working | null }>();
 const take = (): void =>
   download(
     `${props.name}-tuning.csv`,
@@ -25,6 +27,7 @@ const take = (): void =>
       >built by hand somewhere from {{ fixed(tuning.low, 0) }} to {{ fixed(tuning.high, 0) }} Hz (±1 mm, ±10 % of mass,
       0.2 mm of leak)</span
     >
+    <WorkingButton small :working="working" />
     <FigureGrid
       :figures="[
         { name: 'Q', value: tuning.q, digits: 1 },
