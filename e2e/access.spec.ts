@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { measureEdits, typeOver } from './pageThread';
-import { field, openDemo, openPlain, settled, stage, type StageName } from './rig';
+import { field, openDemo, openPlain, part, settled, stage, type StageName } from './rig';
 
 const STAGES: StageName[] = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'build'];
 
@@ -25,35 +25,48 @@ async function serious(page: Page, theme: Theme = 'day'): Promise<string[]> {
     );
 }
 
+/** Opens the demo in the colours of a theme. */
+async function openBy(page: Page, theme: Theme): Promise<void> {
+  await openDemo(page);
+  if (theme === 'night') await page.getByLabel('Night colours').click();
+}
+
 for (const theme of ['day', 'night'] as Theme[]) {
   test(`no serious accessibility fault on any stage by ${theme}`, async ({ page }) => {
-    await openDemo(page);
-    if (theme === 'night') await page.getByLabel('Night colours').click();
+    await openBy(page, theme);
     for (const name of STAGES) {
       await stage(page, name);
       await page.waitForTimeout(300);
       expect([name, await serious(page, theme)]).toEqual([name, []]);
     }
+  });
+
+  test(`nor in any part of Survey by ${theme}`, async ({ page }) => {
+    await openBy(page, theme);
     await stage(page, 'survey');
-    for (const part of ['ceiling', 'openings', 'surfaces', 'things', 'states', 'symmetry', 'brief']) {
-      await page.locator(`[data-part-tab="${part}"]`).click();
+    for (const name of ['ceiling', 'openings', 'surfaces', 'things', 'states', 'symmetry', 'brief']) {
+      await part(page, name);
       const first = page.locator('.picks .name').first();
       if (await first.isVisible()) await first.click();
-      expect([part, await serious(page, theme)]).toEqual([part, []]);
+      expect([name, await serious(page, theme)]).toEqual([name, []]);
     }
+  });
+
+  test(`nor in any part of Seat, Marks and Decay, on the sheet and on site by ${theme}`, async ({ page }) => {
+    await openBy(page, theme);
     for (const [name, parts] of [
       ['seat', ['rig', 'walls', 'search', 'listen']],
       ['marks', ['matters', 'range', 'hung', 'second']],
       ['decay', ['panel', 'plan', 'room']],
     ] as const) {
       await stage(page, name);
-      for (const part of parts) {
-        await page.locator(`[data-part-tab="${part}"]`).click();
-        if (part === 'search') await page.locator('[data-search]').click();
-        if (part === 'search') await expect(page.locator('[data-found]').first()).toBeVisible();
-        if (part === 'plan') await expect(page.locator('[data-answer]').first()).toBeVisible({ timeout: 30_000 });
-        if (part === 'second') await expect(page.locator('[data-second]').first()).toBeVisible();
-        expect([part, await serious(page, theme)]).toEqual([part, []]);
+      for (const shown of parts) {
+        await part(page, shown);
+        if (shown === 'search') await page.locator('[data-search]').click();
+        if (shown === 'search') await expect(page.locator('[data-found]').first()).toBeVisible();
+        if (shown === 'plan') await expect(page.locator('[data-answer]').first()).toBeVisible({ timeout: 30_000 });
+        if (shown === 'second') await expect(page.locator('[data-second]').first()).toBeVisible();
+        expect([shown, await serious(page, theme)]).toEqual([shown, []]);
       }
     }
     await page.goto('/sheet');

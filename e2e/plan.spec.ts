@@ -45,6 +45,9 @@ test('a recipe is edited and the verdict of the room changes; an own recipe join
   await part(page, 'plan');
   await page.getByRole('button', { name: 'Add a recipe' }).click();
   await page.getByText('Rear wall of my own').click();
+  await page.getByRole('button', { name: 'Add a recipe' }).click();
+  await page.getByText('Panel of the marks, 120.0 cm × 120.0 cm').click();
+  await expect(page.locator('[data-item="own-2"]')).toContainText('front wall');
   await planned(page);
   const panels = await measure(page, 'panels');
   await page.getByRole('button', { name: 'Add four of Rear wall of my own' }).click();

@@ -2,7 +2,9 @@
 /** What the plan may use and must keep: recipes and where they may go, the aim, limits, wishes, prices. */
 import { computed, ref } from 'vue';
 import { AIMS, type PlaceClass } from '@tawny/core/dosage/aims';
+import { panelRecipe } from '@tawny/core/project/recipes';
 import { LIMITS, type Plan } from '@tawny/core/project/schema';
+import { lengthText } from '@tawny/core/quantities/lengths';
 import { recipeFault } from '@tawny/core/recipes/curve';
 import { classesOf } from '@tawny/core/studies/planPlaces';
 import { AIM_WORDS, PLACE_WORDS } from '@tawny/core/words/plan';
@@ -40,6 +42,23 @@ const others = computed(() =>
 );
 const add = (id: string) =>
   set({ recipes: [...plan.value.recipes.map((r) => ({ ...r, where: [...r.where] })), { id, where: classes(id) }] });
+/** Sizes of the stock the panel of the marks does not have: as a recipe of one's own they join the plan. */
+const sizes = computed(() => {
+  const { panel, stock } = project.value.treatment;
+  return stock
+    .filter((s) => s.width !== panel.width || s.height !== panel.height)
+    .map((s) => ({
+      ...s,
+      name: `Panel of the marks, ${lengthText(s.width, session.system)} × ${lengthText(s.height, session.system)}`,
+    }))
+    .filter((s) => !recipes.value.some((r) => r.name === s.name));
+});
+function addSize(size: { width: number; height: number; name: string }): void {
+  let n = 1;
+  while (recipes.value.some((r) => r.id === `own-${n}`)) n += 1;
+  const recipe = { ...panelRecipe(project.value), ...size, id: `own-${n}` };
+  if (doc.run({ type: 'put-recipe', recipe })) add(recipe.id);
+}
 const remove = (id: string) => set({ recipes: plan.value.recipes.filter((r) => r.id !== id) });
 function where(id: string, place: PlaceClass, on: boolean): void {
   set({
@@ -112,12 +131,13 @@ const PRICES = [
       >
     </template>
   </PickList>
-  <v-menu v-if="others.length > 0">
+  <v-menu v-if="others.length + sizes.length > 0">
     <template #activator="{ props: menu }">
       <v-btn v-bind="menu" size="small" variant="outlined" color="primary">Add a recipe</v-btn>
     </template>
     <v-list density="compact" max-height="360">
       <v-list-item v-for="o in others" :key="o.value" :title="o.title" @click="add(o.value)" />
+      <v-list-item v-for="s in sizes" :key="s.name" :title="s.name" subtitle="size of the stock" @click="addSize(s)" />
     </v-list>
   </v-menu>
   <h2>Aim</h2>

@@ -146,6 +146,7 @@ const message = computed(() => sheet.value?.fault ?? '');
   flex-direction: column;
 }
 .angle {
+  white-space: nowrap;
   border: 0;
   min-height: 0;
   padding: 0;

@@ -94,7 +94,8 @@ const wells = computed(() => {
       />
       <path :d="`M16,${top} L${16 + leg * cornerScale},${top + leg * cornerScale}`" class="front" />
       <text :x="30 + (leg * cornerScale) / 2" :y="top + (leg * cornerScale) / 2 - 8">
-        front {{ lengthText(recipe.width, system) }}, fill {{ lengthText(fillDepth(recipe), system) }}
+        front {{ lengthText(recipe.width, system) }},
+        {{ recipe.form === 'corner' ? 'filled' : `fill ${lengthText(fillDepth(recipe), system)}` }}
       </text>
       <text x="16" y="14">{{ recipe.form === 'edge' ? 'edge in section' : 'corner from above' }}</text>
     </template>
