@@ -122,7 +122,11 @@ function solveOnce(highs: Highs, programme: IntegerProgramme, bounds: Bounds, no
       const stopped = status !== highs.constants.modelStatus.optimal;
       const gap = stopped ? Number(model.info.get('mip_gap')) : 0;
       if (stopped && (nodes === null || !Number.isFinite(gap))) {
-        return { status: 'undecided', reason: `the solver stopped with model status ${status}` };
+        const reason =
+          nodes === null
+            ? `the solver stopped with model status ${status}`
+            : `the search found nothing certain in ${nodes} steps`;
+        return { status: 'undecided', reason };
       }
       const x = Array.from(model.getSolution().colValue, (v, i) =>
         Math.min(bounds.upper[i]!, Math.max(bounds.lower[i]!, Math.round(v))),

@@ -110,6 +110,12 @@ export function flutters(setting: Setting, result: DecayResult): Flutter[] {
     const size = Math.hypot(...m);
     return m.map((v) => v / size) as [number, number, number];
   });
+  const mids = new Map<string, number>();
+  const midFor = (f: SettingFace): number => {
+    const known = mids.get(f.id) ?? faceMid(f, result, result.mix);
+    mids.set(f.id, known);
+    return known;
+  };
   const found: Flutter[] = [];
   faces.forEach((a, i) => {
     faces.forEach((b, k) => {
@@ -122,7 +128,7 @@ export function flutters(setting: Setting, result: DecayResult): Flutter[] {
       if (apart < 0.3) return;
       const main = n.reduce<0 | 1 | 2>((best, v, j) => (Math.abs(v) > Math.abs(n[best]) ? (j as 0 | 1 | 2) : best), 0);
       if (facingArea(a, b, main) < LEAST_FACING) return;
-      const alpha: [number, number] = [faceMid(a, result, result.mix), faceMid(b, result, result.mix)];
+      const alpha: [number, number] = [midFor(a), midFor(b)];
       if (alpha[0] > BARE || alpha[1] > BARE) return;
       found.push({ names: [a.name, b.name], apart, perSecond: setting.c / (2 * apart), alpha });
     });

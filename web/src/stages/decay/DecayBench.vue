@@ -1,10 +1,9 @@
 <script setup lang="ts">
 /** The panel of the marks, where it may hang, wishes, and the numbers chosen by surface. */
 import { computed } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
 import type { DecayResult } from '@tawny/core/studies/decayTypes';
-import NumberField from '../../parts/NumberField.vue';
+import PanelFields from '../../parts/PanelFields.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
@@ -32,46 +31,7 @@ function choose(id: string, n: number): void {
 
 <template>
   <h2>Porous panel</h2>
-  <NumberField
-    label="Width"
-    :model-value="panel.width"
-    :min="LIMITS.panelSide[0]"
-    :max="LIMITS.panelSide[1]"
-    @update:model-value="setPanel({ width: $event })"
-  />
-  <NumberField
-    label="Height"
-    :model-value="panel.height"
-    :min="LIMITS.panelSide[0]"
-    :max="LIMITS.panelSide[1]"
-    @update:model-value="setPanel({ height: $event })"
-  />
-  <NumberField
-    label="Depth of fill"
-    :model-value="panel.depth"
-    :min="LIMITS.panelDepth[0]"
-    :max="LIMITS.panelDepth[1]"
-    @update:model-value="setPanel({ depth: $event })"
-  />
-  <NumberField
-    label="Air gap behind"
-    :model-value="panel.gap"
-    :min="LIMITS.panelGap[0]"
-    :max="LIMITS.panelGap[1]"
-    @update:model-value="setPanel({ gap: $event })"
-  />
-  <NumberField
-    label="Flow resistivity"
-    kind="number"
-    unit="kPa·s/m²"
-    :scale="0.001"
-    :digits="1"
-    :step="1000"
-    :model-value="panel.flowResistivity"
-    :min="LIMITS.flowResistivity[0]"
-    :max="LIMITS.flowResistivity[1]"
-    @update:model-value="setPanel({ flowResistivity: $event })"
-  />
+  <PanelFields :panel="panel" @change="setPanel" />
   <div v-if="result" class="row alpha">
     <span class="label">
       Absorbs

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import type { Curve } from '@tawny/core/studies/decayCurves';
+import { withinLimits } from '@tawny/core/targets/targets';
 import type { Pieces, Totals } from '@tawny/core/studies/planTypes';
 import { AIM_WORDS, conflictSentence, relaxationSentence } from '@tawny/core/words/plan';
 import WorkingButton from '../../parts/WorkingButton.vue';
@@ -77,7 +78,7 @@ const change = (c: Curve): string => {
 const insideOf = (c: Curve): number =>
   c.eyring.filter((t, b) => {
     const l = result.value!.limits[b];
-    return l && t !== null && t >= l.lower - 1e-9 && (l.upper === null || t <= l.upper + 1e-9);
+    return l && withinLimits(t, l);
   }).length;
 </script>
 

@@ -7,6 +7,7 @@ import { FORMS, type RecipeLayer, RECIPE_LAYERS } from '@tawny/core/recipes/type
 import { FORM_WORDS, LAYER_WORDS } from '@tawny/core/words/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
+import PanelFields from '../../parts/PanelFields.vue';
 import TextRow from '../../parts/TextRow.vue';
 import LayerRow from './LayerRow.vue';
 import PortFields from './PortFields.vue';
@@ -58,27 +59,7 @@ const ports = computed(() => shown.value.ports);
   <template v-if="isPanel">
     <h2>{{ shown.name }}</h2>
     <p class="soft why">What first reflections are covered with, and what Decay counts by number.</p>
-    <NumberField
-      v-for="f in ['width', 'height', 'depth', 'gap'] as const"
-      :key="f"
-      :label="{ width: 'Width', height: 'Height', depth: 'Depth of fill', gap: 'Air gap behind' }[f]"
-      :model-value="panel[f]"
-      :min="LIMITS[f === 'depth' ? 'panelDepth' : f === 'gap' ? 'panelGap' : 'panelSide'][0]"
-      :max="LIMITS[f === 'depth' ? 'panelDepth' : f === 'gap' ? 'panelGap' : 'panelSide'][1]"
-      @update:model-value="doc.run({ type: 'set-panel', panel: { [f]: $event } })"
-    />
-    <NumberField
-      label="Flow resistivity"
-      kind="number"
-      unit="kPa·s/m²"
-      :scale="0.001"
-      :digits="1"
-      :step="1000"
-      :model-value="panel.flowResistivity"
-      :min="LIMITS.flowResistivity[0]"
-      :max="LIMITS.flowResistivity[1]"
-      @update:model-value="doc.run({ type: 'set-panel', panel: { flowResistivity: $event } })"
-    />
+    <PanelFields :panel="panel" @change="doc.run({ type: 'set-panel', panel: $event })" />
   </template>
   <template v-else-if="!isOwn">
     <h2>{{ shown.name }}</h2>

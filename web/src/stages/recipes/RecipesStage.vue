@@ -52,7 +52,10 @@ const behind = computed(() => {
   return setting ? (results.quick?.seat.result.headFromRear ?? null) : null;
 });
 const working = computed(() => (sheet.value ? recipeWorking(shown.value, sheet.value) : null));
-const message = computed(() => sheet.value?.fault ?? '');
+const message = computed(() => {
+  const { fault, instead } = sheet.value ?? { fault: null, instead: [] };
+  return fault === null ? '' : `${fault}${instead.length > 0 ? ` Near: ${instead.join(', ')}.` : ''}`;
+});
 </script>
 
 <template>
