@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { elementImpedance, microPerforatedApproximate } from '@tawny/core/absorbers/elements';
+import { elementImpedance, microPerforatedApproximate, pitchForOpenPart } from '@tawny/core/absorbers/elements';
 import {
   diffuseAbsorption,
   type LateralReaction,
@@ -35,7 +35,8 @@ const perforated = z.object({
   type: z.literal('perforated'),
   d: size,
   t: z.number().min(0).max(10),
-  pitch: size,
+  // One of the two is needed: the lattice, or the open part of the area.
+  pitch: size.optional(),
   eps: part.optional(),
   interaction: z.enum(['none', 'sqrt']).optional(),
   deltaPerSide: z.number().min(0).max(10).optional(),
@@ -46,7 +47,7 @@ const slot = z.object({
   type: z.literal('slot'),
   w: size,
   t: z.number().min(0).max(10),
-  pitch: size,
+  pitch: size.optional(),
   eps: part.optional(),
   Rs: resistance.optional(),
 });
@@ -97,9 +98,14 @@ const sheetSchema = z.object({ d: size, t: size, eps: part, air: airSchema, freq
 const ratingSchema = z.object({ frequencies: z.array(z.number()), alpha: z.array(z.number().min(0).max(2)) });
 
 type Given = z.infer<typeof layersSchema>['layers'][number];
-/** The schema's null (not given) is the core's undefined. */
-const plain = (layer: Given): Layer =>
-  layer.type === 'perforated' ? { ...layer, viscous: layer.viscous ?? undefined } : layer;
+/** As the core takes it: null (not given) is undefined, and a lattice that is not given follows from the open area. */
+function plain(layer: Given, path: string): Layer {
+  if (layer.type !== 'perforated' && layer.type !== 'slot') return layer;
+  if (layer.pitch === undefined && layer.eps === undefined)
+    throw new CalcError('invalid-input', `${path}: needs "pitch" or "eps", found neither`, path);
+  if (layer.type === 'slot') return { ...layer, pitch: layer.pitch ?? layer.w / layer.eps! };
+  return { ...layer, viscous: layer.viscous ?? undefined, pitch: layer.pitch ?? pitchForOpenPart(layer.d, layer.eps!) };
+}
 
 function stackAnswer(input: unknown): unknown {
   const { layers, air, frequencies: tones, angles } = checked(layersSchema, input);
@@ -112,7 +118,7 @@ function stackAnswer(input: unknown): unknown {
       path,
     );
   }
-  const stack = layers.map(plain);
+  const stack = layers.map((l, i) => plain(l, `input.layers[${i}]`));
   // Outside its model's published range a value is not available, never made up.
   const each = (f: (frequency: number) => number): (number | null)[] =>
     tones.map((t) => (layersHold(stack, t, air) ? f(t) : null));
@@ -154,7 +160,7 @@ function resonanceAnswer(input: unknown): unknown {
   if (has(input, 'element')) {
     const { element, cavityDepth, air } = checked(elementSchema, input);
     return cavityResonance(
-      plain(element) as Exclude<Layer, { type: 'porous' | 'air' | 'resistive' | 'mpp' }>,
+      plain(element, 'input.element') as Exclude<Layer, { type: 'porous' | 'air' | 'resistive' | 'mpp' }>,
       cavityDepth,
       air,
     );

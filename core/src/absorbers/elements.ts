@@ -79,6 +79,9 @@ export function openPart(element: Perforated | Slotted): number {
   return open;
 }
 
+/** Pitch of the square lattice of round holes of diameter d (m) that leaves this part of the area open, m. */
+export const pitchForOpenPart = (d: number, open: number): number => (d / 2) * sqrt(PI / open);
+
 /** End correction of both sides together, m. */
 function endCorrection(element: Perforated | Slotted): number {
   if (element.type === 'slot') return ((-2 * element.w) / PI) * log(sin((PI * openPart(element)) / 2));

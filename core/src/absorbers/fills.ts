@@ -96,7 +96,7 @@ export function bestResistivity(
       { type: 'porous' as const, model: 'miki' as const, sigma, d: depth },
       ...(gap > 0 ? [{ type: 'air' as const, d: gap }] : []),
     ];
-    return thirds.reduce((sum, f) => sum + diffuseAbsorption(layers, f, 78, 'bulk', air, 18), 0) / thirds.length;
+    return thirds.reduce((sum, f) => sum + diffuseAbsorption(layers, f, 78, 'bulk', air, 1e-3), 0) / thirds.length;
   });
   const mean = Math.max(...means);
   const near = SIGMAS.filter((_, i) => means[i]! >= mean - 0.02);

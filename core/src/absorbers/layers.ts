@@ -18,7 +18,7 @@ import {
   squareRoot,
   subtract,
 } from '../numerics/complex';
-import { tonesInOctave } from '../quantities/bands';
+import { integrate } from '../numerics/quadrature';
 import { mustBeBetween, mustBePositive } from '../quantities/guard';
 import { type AbsorberAir, type Element, relativeImpedance } from './elements';
 import { type PorousModel, porousMedium, porousModelHolds } from './porous';
@@ -73,8 +73,10 @@ export function surfaceImpedance(layers: readonly Layer[], frequency: number, si
 }
 
 /** Absorption coefficient of a plane wave at `angle` (radians) on a surface of impedance `zeta` (over ρ₀c₀). */
-export function absorptionAt(zeta: Complex, angle: number): number {
-  const z = scale(zeta, cos(angle));
+export const absorptionAt = (zeta: Complex, angle: number): number => absorptionOf(zeta, cos(angle));
+
+function absorptionOf(zeta: Complex, cosine: number): number {
+  const z = scale(zeta, cosine);
   return 1 - magnitudeSquared(subtract(z, complex(1))) / magnitudeSquared(add(z, complex(1)));
 }
 
@@ -90,12 +92,34 @@ export function layeredAbsorption(
   return absorptionAt(surfaceImpedance(layers, frequency, sine, air), angle);
 }
 
-/** Simpson intervals over the angles: 0.1° steps, within 5e-4 in α for cavities to two metres at 10 kHz. */
-const ANGLE_STEPS = 900;
+/** Error of a diffuse coefficient when none is asked for: a tenth of the last figure anyone prints. */
+const ALPHA_ERROR = 1e-5;
 
 /**
- * Diffuse-field absorption: ∫α sin 2θ dθ from 0 to θmax over sin²θmax.
+ * Where a narrow resonance may hide between two looks, as cosines: an air gap of depth d rings close to kd·cos θ = nπ, the closer the
+ * heavier the sheet before it.
+ */
+function breaksOver(layers: readonly Layer[], k: number, low: number, bulk: boolean): number[] {
+  const breaks = new Set([low, 1]);
+  const sheet = layers.some((l) => l.type !== 'porous' && l.type !== 'air' && l.type !== 'resistive');
+  if (!bulk) return [...breaks];
+  for (const l of layers) {
+    if (l.type !== 'air') continue;
+    const phase = k * l.d;
+    for (let n = 0; n * PI < phase + 0.5; n++) {
+      for (const off of sheet ? [-0.4, -0.1, -0.02, 0, 0.02, 0.1, 0.4] : [0]) {
+        const mu = (n * PI + off) / phase;
+        if (mu > low && mu < 1) breaks.add(mu);
+      }
+    }
+  }
+  return [...breaks].sort((a, b) => a - b);
+}
+
+/**
+ * Diffuse-field absorption: ∫α sin 2θ dθ from 0 to θmax over sin²θmax, over μ = cos θ, in which the resonances of a gap lie evenly.
  * @param maxAngleDeg 78 (field incidence) or 90
+ * @param tolerance of the coefficient; the quadrature halves its stretches until its own bound of the error is below it
  */
 export function diffuseAbsorption(
   layers: readonly Layer[],
@@ -103,36 +127,84 @@ export function diffuseAbsorption(
   maxAngleDeg: number,
   reaction: LateralReaction,
   air: AbsorberAir,
-  steps: number = ANGLE_STEPS,
+  tolerance: number = ALPHA_ERROR,
 ): number {
   mustBePositive('diffuseAbsorption', 'frequency', frequency);
   mustBeBetween('diffuseAbsorption', 'maxAngleDeg', maxAngleDeg, 1, 90);
   const top = (maxAngleDeg * PI) / 180;
-  const local = reaction === 'local' ? surfaceImpedance(layers, frequency, 0, air) : null;
-  let sum = 0;
-  for (let i = 0; i <= steps; i++) {
-    const angle = (top * i) / steps;
-    const weight = i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2;
-    // At grazing incidence the integrand vanishes with sin 2θ and cos θ alike.
-    if (angle >= PI / 2 - 1e-12) continue;
-    const zeta = local ?? surfaceImpedance(layers, frequency, sin(angle), air);
-    sum += weight * absorptionAt(zeta, angle) * sin(2 * angle);
-  }
-  return (sum * top) / (3 * steps) / sin(top) ** 2;
+  const low = maxAngleDeg === 90 ? 0 : cos(top);
+  const part = sin(top) ** 2;
+  const bulk = reaction === 'bulk';
+  const local = bulk ? null : surfaceImpedance(layers, frequency, 0, air);
+  const at = (mu: number): number => {
+    const zeta = local ?? surfaceImpedance(layers, frequency, Math.sqrt(1 - mu * mu), air);
+    return 2 * mu * absorptionOf(zeta, mu);
+  };
+  const breaks = breaksOver(layers, (2 * PI * frequency) / air.c0, low, bulk);
+  return integrate(at, breaks, tolerance * part).value / part;
 }
 
-/** Tones per octave and angle steps for band values: within 0.002 of ten times as many for panels up to 0.5 m deep. */
+/** Error of band values over angles and over the band, and tones an octave where the angles already smooth the band. */
+const BAND_ERROR = 5e-4;
 const TONES_PER_OCTAVE = 12;
-const BAND_ANGLE_STEPS = 90;
+const OCTAVE = 0.3;
 
-/** Field-incidence (0–78°) absorption of one octave: the mean over evenly spread tones, clipped to 0…1. */
+/**
+ * Mean of something over a band of so many decades, evenly over the logarithm of frequency. A surface that reacts locally rings at the
+ * same tone at every angle, so that its band is searched for narrow peaks; of others the angles do that, and evenly spread tones are enough.
+ * @param peaks Hz near which it may ring sharply
+ */
+export function bandMean(
+  at: (frequency: number) => number,
+  midband: number,
+  decades: number,
+  peaks: readonly number[],
+  tolerance = BAND_ERROR,
+): number {
+  const [low, high] = [-decades / 2, decades / 2];
+  const offs = peaks.flatMap((f) => [-0.02, -0.004, 0, 0.004, 0.02].map((d) => Math.log10(f / midband) + d));
+  const breaks = [low, ...offs.filter((x) => x > low && x < high), high].sort((p, q) => p - q);
+  return integrate((x) => at(midband * 10 ** x), breaks, tolerance * decades).value / decades;
+}
+
+/** Tones near which a stack that reacts locally may ring sharply, Hz: whole half waves in a gap behind a sheet. */
+function gapTones(layers: readonly Layer[], above: number, below: number, c: number): number[] {
+  const sheet = layers.some((l) => l.type !== 'porous' && l.type !== 'air' && l.type !== 'resistive');
+  const tones: number[] = [];
+  if (!sheet) return tones;
+  for (const l of layers) {
+    if (l.type !== 'air') continue;
+    const step = c / (2 * l.d);
+    for (let n = Math.max(1, Math.floor(above / step)); n * step < below; n++) tones.push(n * step);
+  }
+  return tones;
+}
+
+/** Diffuse absorption of a band so many decades wide about an exact midband (Hz), as {@link diffuseAbsorption} at each tone. */
+export function bandAbsorption(
+  layers: readonly Layer[],
+  midband: number,
+  decades: number,
+  maxAngleDeg: number,
+  reaction: LateralReaction,
+  air: AbsorberAir,
+): number {
+  const at = (f: number) => diffuseAbsorption(layers, f, maxAngleDeg, reaction, air, BAND_ERROR);
+  if (reaction === 'local') {
+    const half = 10 ** (decades / 2);
+    return bandMean(at, midband, decades, gapTones(layers, midband / half, midband * half, air.c0));
+  }
+  const count = Math.max(4, Math.round((TONES_PER_OCTAVE * decades) / OCTAVE));
+  const tones = Array.from({ length: count }, (_, i) => midband * 10 ** (decades * ((i + 0.5) / count - 0.5)));
+  return tones.reduce((sum, f) => sum + at(f), 0) / count;
+}
+
+/** Field-incidence (0–78°) absorption of one octave: within 0.002 of ten times as many tones, clipped to 0…1. */
 export function octaveAbsorption(
   layers: readonly Layer[],
   midband: number,
   reaction: LateralReaction,
   air: AbsorberAir,
 ): number {
-  const tones = tonesInOctave(midband, TONES_PER_OCTAVE);
-  const sum = tones.reduce((s, f) => s + diffuseAbsorption(layers, f, 78, reaction, air, BAND_ANGLE_STEPS), 0);
-  return Math.min(1, Math.max(0, sum / tones.length));
+  return Math.min(1, Math.max(0, bandAbsorption(layers, midband, OCTAVE, 78, reaction, air)));
 }

@@ -78,9 +78,13 @@ function openingOf(port: Port): { area: number; end: number; hydraulic: number }
 }
 
 export interface HelmholtzBox {
-  /** Volume of air one port has to itself, m³. */
+  /** Volume of air of the whole box, m³. */
   V: number;
   port: Port;
+  /** How many such ports it has; one when left out. */
+  count?: number | undefined;
+  /** Where they open, m; all in one place when left out. */
+  places?: readonly (readonly [x: number, y: number])[] | undefined;
   /** Length of the port, m. */
   length: number;
   ends: readonly [PortEnd, PortEnd];
@@ -96,20 +100,58 @@ export interface HelmholtzAnswer {
   /** From friction in the port and its cloth. */
   qLoss: number;
   q: number;
-  /** At resonance, m²: λ²/2π when friction equals radiation. */
+  /** Of the whole box at resonance, m²: λ²/2π when friction equals radiation, however many ports stand together. */
   absorptionArea: number;
 }
 
-/** A box with one port (of several, its share of the volume). */
-export function helmholtzBox({ V, port, length, ends, Rs = 0 }: HelmholtzBox, air: AbsorberAir): HelmholtzAnswer {
+/** Places of ports spread evenly over a front, m: rows and columns as square as they come. */
+export function portPlaces(count: number, front: { width: number; height: number }): [x: number, y: number][] {
+  const across = Math.max(1, Math.round(sqrt((count * front.width) / front.height)));
+  const up = Math.ceil(count / across);
+  return Array.from({ length: count }, (_, i) => {
+    const row = Math.floor(i / across);
+    const inRow = row === up - 1 ? count - row * across : across;
+    return [((i % across) + 0.5) * (front.width / inRow), (row + 0.5) * (front.height / up)];
+  });
+}
+
+/**
+ * How many ports radiate as one: the mean over ports of Σ sin(kd)/kd, d the distance to each (equal volume velocities before a hard
+ * wall, H. Kuttruff, Room Acoustics 6th ed. §2.4; the mutual resistance of two simple sources). `count` when all stand well within half
+ * a wavelength, 1 when they stand far apart.
+ */
+function radiatingTogether(count: number, places: HelmholtzBox['places'], k: number): number {
+  if (!places) return count;
+  let sum = 0;
+  for (const a of places) {
+    for (const b of places) {
+      const x = k * Math.hypot(a[0] - b[0], a[1] - b[1]);
+      sum += x < 1e-9 ? 1 : Math.sin(x) / x;
+    }
+  }
+  return max(1e-3, sum / places.length);
+}
+
+/**
+ * A box with one port or several alike. Each port has its share of the air and its own friction; what it radiates, and so what it can
+ * draw from the room, it shares with those near it.
+ */
+export function helmholtzBox(
+  { V, port, length, ends, Rs = 0, count = 1, places }: HelmholtzBox,
+  air: AbsorberAir,
+): HelmholtzAnswer {
   mustBePositive('helmholtzBox', 'V', V);
   mustBeBetween('helmholtzBox', 'length', length, 0, 100);
+  mustBeBetween('helmholtzBox', 'count', count, 1, 10000);
   const { area, end, hydraulic } = openingOf(port);
   mustBePositive('helmholtzBox', 'area of the port', area);
   const effectiveLength = length + ends.reduce((sum, e) => sum + end * (e === 'flanged' ? 1 : UNFLANGED), 0);
-  const f0 = (air.c0 / (2 * PI)) * sqrt(area / (V * effectiveLength));
-  const qRadiation = 2 * PI * sqrt(V * (effectiveLength / area) ** 3);
+  const share = V / count;
+  const f0 = (air.c0 / (2 * PI)) * sqrt(area / (share * effectiveLength));
   const omega = 2 * PI * f0;
+  const together = radiatingTogether(count, places, omega / air.c0);
+  // One port alone: 2π√(V (L'/S)³); each of several carries the radiation of its neighbours too.
+  const qRadiation = (2 * PI * sqrt(share * (effectiveLength / area) ** 3)) / together;
   const nu = (air.eta ?? VISCOSITY) / air.rho0;
   const friction = air.rho0 * sqrt(8 * nu * omega) * (1 + length / hydraulic) + Rs;
   const qLoss = (omega * air.rho0 * effectiveLength) / friction;
@@ -120,7 +162,8 @@ export function helmholtzBox({ V, port, length, ends, Rs = 0 }: HelmholtzBox, ai
     qRadiation,
     qLoss,
     q: 1 / (1 / qRadiation + 1 / qLoss),
-    absorptionArea: ((air.c0 / f0) ** 2 / (2 * PI)) * ((4 * ratio) / (1 + ratio) ** 2),
+    // λ²/2π is what one simple source before a wall can take; ports together are so many of them as they do not share.
+    absorptionArea: (((air.c0 / f0) ** 2 / (2 * PI)) * (count / together) * (4 * ratio)) / (1 + ratio) ** 2,
   };
 }
 
@@ -188,10 +231,9 @@ export function tuningBand(
 /** The frequencies of a box for 1 … `holes` open ports, Hz: what to close or open on site. */
 export function openHoleTable(box: HelmholtzBox & { holes: number }, air: AbsorberAir): { open: number; f0: number }[] {
   mustBeBetween('openHoleTable', 'holes', box.holes, 1, 1000);
-  // `V` is the whole box here: each open port has its share.
   return Array.from({ length: box.holes }, (_, i) => ({
     open: i + 1,
-    f0: helmholtzBox({ ...box, V: box.V / (i + 1) }, air).f0,
+    f0: helmholtzBox({ ...box, count: i + 1, places: undefined }, air).f0,
   }));
 }
 

@@ -10,6 +10,7 @@ import { type BoxRoom, boxCorners } from './create';
 import { type LayoutId, twinStation } from '../layout/rigs';
 import { mirrored, placeByRule, stereoPair } from './placing';
 import { placeSubs, setRig } from './rig';
+import { builtWide } from '../recipes/wells';
 import type { Prices } from '../recipes/types';
 import { type OutlineCorner, planFault } from './outline';
 import { solidFault } from './shape';
@@ -386,7 +387,7 @@ function change(draft: Project, command: Command): void {
       );
       return;
     case 'put-recipe':
-      put(draft.treatment.recipes, structuredClone(command.recipe));
+      put(draft.treatment.recipes, builtWide(structuredClone(command.recipe)));
       return;
     case 'take-recipe':
       takeFrom(draft.treatment.recipes, command.id);

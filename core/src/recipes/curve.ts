@@ -2,18 +2,14 @@
 import { blockFront, CORNER_SPREAD, cornerFront, type Strip } from '../absorbers/corners';
 import type { AbsorberAir } from '../absorbers/elements';
 import { finiteAbsorption } from '../absorbers/finite';
-import { diffuseAbsorption, type Layer, layeredAbsorption, layersHold } from '../absorbers/layers';
+import { bandAbsorption, bandMean, type Layer, layeredAbsorption, layersHold } from '../absorbers/layers';
 import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../diffusers/polar';
-import { type HelmholtzBox, helmholtzBox, resonatorArea } from '../absorbers/resonators';
+import { type HelmholtzBox, helmholtzBox, portPlaces, resonatorArea } from '../absorbers/resonators';
 import { OCTAVE_MIDBANDS, thirdOctaveMidband } from '../quantities/bands';
 import type { Recipe, RecipeLayer } from './types';
 
 /** Exact third-octave midbands 25 Hz–10 kHz. */
 export const THIRDS: readonly number[] = Array.from({ length: 27 }, (_, i) => thirdOctaveMidband(i - 16));
-
-/** Tones a third and steps of angle: within 0.003 of ten times as many on the library's recipes. */
-const TONES = 4;
-const ANGLES = 40;
 
 /** Relative uncertainty of a computed curve by form: model against measurement; corners and blocks by depth seen alone. */
 export const recipeSpread = (recipe: Recipe): number =>
@@ -131,29 +127,34 @@ export interface RecipeCurve {
   holds: boolean[];
 }
 
-function tonesIn(f: number, width: number, count: number): number[] {
-  return Array.from({ length: count }, (_, i) => f * 10 ** (width * ((i + 0.5) / count - 0.5)));
-}
-
 /** Outside its published range Delany and Bazley's model gives way to Miki's, which stays passive. */
 function sound(layers: readonly Layer[], f: number, air: AbsorberAir): Layer[] {
   return layers.map((l) => (l.type === 'porous' && !layersHold([l], f, air) ? { ...l, model: 'miki' } : l));
 }
 
-function stripAbsorption(recipe: Recipe, layers: readonly Layer[], f: number, air: AbsorberAir): number {
+/** Of one strip over a band of so many decades; with edges at its midband alone. */
+function stripAbsorption(
+  recipe: Recipe,
+  layers: readonly Layer[],
+  f: number,
+  decades: number,
+  air: AbsorberAir,
+): number {
   const now = sound(layers, f, air);
   if (recipe.edges && (recipe.form === 'flat' || recipe.form === 'cloud'))
     return finiteAbsorption(now, f, recipe.reaction, recipe, air);
-  return clip(diffuseAbsorption(now, f, recipe.maxAngle, recipe.reaction, air, ANGLES));
+  return clip(bandAbsorption(now, f, decades, recipe.maxAngle, recipe.reaction, air));
 }
 
-/** The box as one port sees it: its share of the air. */
+/** The box with all its ports, spread evenly over its front. */
 export function portBox(recipe: Recipe): HelmholtzBox | null {
   const p = recipe.ports;
   if (!p) return null;
   const cavity = recipe.layers.reduce((sum, l) => sum + ('d' in l && !isThin(l) ? l.d : 0), 0);
   return {
-    V: (recipe.width * recipe.height * cavity) / p.count,
+    V: recipe.width * recipe.height * cavity,
+    count: p.count,
+    places: portPlaces(p.count, recipe),
     port:
       p.shape === 'round'
         ? { shape: 'round', radius: p.size / 2 }
@@ -167,26 +168,19 @@ export function portBox(recipe: Recipe): HelmholtzBox | null {
 }
 
 /** Of a box with ports over its front, averaged over the band; may exceed 1, as ports draw from around. */
-function portAbsorption(recipe: Recipe, f: number, width: number, air: AbsorberAir): number {
+function portAbsorption(recipe: Recipe, f: number, decades: number, air: AbsorberAir): number {
   const box = helmholtzBox(portBox(recipe)!, air);
-  const tones = tonesIn(f, width, 24);
-  const mean = tones.reduce((sum, t) => sum + resonatorArea(box, t), 0) / tones.length;
-  return (mean * recipe.ports!.count) / (recipe.width * recipe.height);
+  return bandMean((t) => resonatorArea(box, t), f, decades, [box.f0], 1e-4) / (recipe.width * recipe.height);
 }
 
-function at(recipe: Recipe, strips: readonly Strip[], f: number, width: number, air: AbsorberAir): number {
+function at(recipe: Recipe, strips: readonly Strip[], f: number, decades: number, air: AbsorberAir): number {
   if (recipe.measured) return fromOctaves(recipe.measured, f);
-  if (recipe.ports) return portAbsorption(recipe, f, width, air);
+  if (recipe.ports) return portAbsorption(recipe, f, decades, air);
   if (strips.length === 0) {
     if (!recipe.scatterer) return 0;
     return fromOctaves(recipe.scatterer.kind === 'curved' ? TYPICAL_CURVED_ABSORPTION : TYPICAL_WELL_ABSORPTION, f);
   }
-  const tones = tonesIn(f, width, recipe.edges ? 1 : TONES);
-  const sum = tones.reduce(
-    (s, tone) => s + strips.reduce((p, strip) => p + strip.part * stripAbsorption(recipe, strip.layers, tone, air), 0),
-    0,
-  );
-  return sum / tones.length;
+  return strips.reduce((p, strip) => p + strip.part * stripAbsorption(recipe, strip.layers, f, decades, air), 0);
 }
 
 /** The curve over third octaves, by default 25 Hz–10 kHz. */

@@ -1,6 +1,7 @@
 /** Recipes to begin with: sensible sizes and fills; every curve is computed from them. */
 import { fillResistivity } from '../absorbers/fills';
 import type { Recipe, RecipeLayer } from './types';
+import { builtWide } from './wells';
 
 const wool = (d: number, density = 30): RecipeLayer => ({
   type: 'porous',
@@ -15,7 +16,7 @@ const gap = (d: number): RecipeLayer => ({ type: 'air', d });
 const cloth: RecipeLayer = { type: 'cloth', Rs: 15 };
 
 function recipe(id: string, name: string, note: string, values: Partial<Recipe> & Pick<Recipe, 'layers'>): Recipe {
-  return {
+  return builtWide({
     id,
     name,
     form: 'flat',
@@ -30,7 +31,7 @@ function recipe(id: string, name: string, note: string, values: Partial<Recipe> 
     price: null,
     note,
     ...values,
-  };
+  });
 }
 
 export const RECIPES: readonly Recipe[] = [
@@ -76,11 +77,11 @@ export const RECIPES: readonly Recipe[] = [
   }),
   recipe('membrane-70', 'Skin box near 70 Hz', 'Airtight; only where that mode has pressure; tune by measuring.', {
     reaction: 'local',
-    layers: [gap(0.07), wool(0.05, 40), { type: 'skin', m: 5.5 }],
+    layers: [gap(0.055), wool(0.05, 40), gap(0.015), { type: 'skin', m: 5.5 }],
   }),
   recipe('membrane-110', 'Skin box near 110 Hz', 'The pair’s upper half. Airtight.', {
     reaction: 'local',
-    layers: [gap(0.03), wool(0.05, 40), { type: 'skin', m: 3.2 }],
+    layers: [gap(0.015), wool(0.05, 40), gap(0.015), { type: 'skin', m: 3.2 }],
   }),
   recipe('perforated', 'Perforated front on 10 cm', 'Takes the low middle and leaves the highs.', {
     reaction: 'local',
@@ -92,7 +93,6 @@ export const RECIPES: readonly Recipe[] = [
     ports: { shape: 'round', size: 0.1, slotLength: 0.3, neck: 0.05, count: 2, tube: true, Rs: 20 },
   }),
   recipe('qrd-7', 'Quadratic diffuser, 7 wells', 'Needs distance: see its least listening distance.', {
-    width: 0.84,
     height: 1.2,
     reaction: 'local',
     layers: [],

@@ -1,4 +1,5 @@
 /** Build: what to buy for the panels decided on. */
+import { speedHumid } from '../air/air';
 import { isCloth } from './hung';
 import { type PanelBatch, type Shopping, shoppingFor } from '../cutlist/shopping';
 import { recipeOf } from '../project/recipes';
@@ -75,8 +76,9 @@ function chosenRecipes(project: Project): { recipe: Recipe; count: number }[] {
 }
 
 function recipeBatches(project: Project): RecipeBatch[] {
+  const c = speedHumid(project.climate);
   return chosenRecipes(project).map(({ recipe, count }) => {
-    const bill = billOf(recipe, project.treatment.prices);
+    const bill = billOf(recipe, project.treatment.prices, c);
     return {
       recipe: recipe.id,
       name: recipe.name,

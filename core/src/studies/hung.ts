@@ -19,6 +19,8 @@ export const BOARD_ALPHA = 0.08;
 const SKIN_RESISTANCE = 20;
 /** Fill behind a skin or a holed plate, m: at most half the box. */
 const BOX_FILL = 0.05;
+/** Left free between a skin and its fill, m. */
+export const SKIN_FREE = 0.015;
 
 export const isCloth = (kind: HungKind): boolean => kind === 'absorber' || kind === 'corner';
 export const isTuned = (kind: HungKind): boolean => kind === 'membrane' || kind === 'port';
@@ -54,7 +56,9 @@ export function pieceLayers(piece: HungPiece, flowResistivity: number): Layer[] 
               interaction: 'sqrt',
               viscous: 'ingard',
             };
-      return [front, porous(fill), ...before(piece.depth - fill)];
+      // A skin swings free of its fill; behind a holed plate the fill may touch.
+      const free = piece.kind === 'membrane' ? Math.min(SKIN_FREE, piece.depth - fill) : 0;
+      return [front, ...before(free), porous(fill), ...before(piece.depth - fill - free)];
     }
     default:
       return [];

@@ -61,7 +61,7 @@ export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] 
     id: r.id,
     name: r.name,
     alpha: inputs.bands === 'octaves' ? recipeOctaves(r, air) : recipeCurve(r, air, mids).alpha,
-    bill: billOf(r, prices),
+    bill: billOf(r, prices, decay.c),
     spread: recipeSpread(r),
   }));
   const byId = new Map(recipes.map((r) => [r.id, r]));

@@ -2,7 +2,9 @@ import { RECIPES } from '../recipes/library';
 import { PLAIN_PRICES, type Recipe } from '../recipes/types';
 import { conflictSentence, demandWords, relaxationSentence } from '../words/plan';
 import type { PlanRelaxation } from './planTypes';
+import { recipeCurve } from '../recipes/curve';
 import { studyRecipes } from './recipeSheet';
+import { tuningOf } from './recipeTuning';
 import { recipeWorking, scatterWorking, tuningWorking } from './recipeWorking';
 
 const recipe = (id: string): Recipe => RECIPES.find((r) => r.id === id)!;
@@ -116,4 +118,62 @@ test('contradictions and ways out are sentences with their figures', () => {
     /Cover 42 % of walls and ceiling instead of 30 %/,
   );
   expect(way({ demand: { kind: 'alike' }, to: null })).toBe('Leave out left and right alike.');
+});
+
+const air = { rho0: 1.2041, c0: 343.2 };
+
+test('a box of eight ports takes no more than λ²/2π, on its sheet and in its curve', () => {
+  const box = {
+    ...RECIPES.find((r) => r.id === 'port-box-50')!,
+    ports: { shape: 'round', size: 0.08, slotLength: 0.3, neck: 0.018, count: 8, tube: false, Rs: 15 } as const,
+  };
+  const tuning = tuningOf(box, air)!;
+  const limit = (air.c0 / tuning.f0) ** 2 / (2 * Math.PI);
+  expect(tuning.area).toBeLessThan(1.05 * limit);
+  const curve = recipeCurve(box, air, [tuning.f0]);
+  expect(curve.alpha[0]! * box.width * box.height).toBeLessThan(tuning.area);
+});
+
+test('a well diffuser: sheet, bill and cuts know one width and one depth', () => {
+  const r = recipe('qrd-7');
+  const s = sheet(r);
+  const deepest = (4 * 343.2) / (2 * 7 * 600);
+  expect(s.deepest).toBeCloseTo(deepest, 9);
+  expect(Math.max(...s.scattering!.depths)).toBeCloseTo(s.deepest, 12);
+  expect(s.depth).toBeCloseTo(deepest + 0.024, 9);
+  expect(r.width).toBeCloseTo(14 * 0.056 + 15 * 0.012, 9);
+  const back = s.scattering!.cuts.find((k) => k.name === 'back')!;
+  expect(back.width).toBeCloseTo(r.width, 9);
+  const boards = s.scattering!.cuts.reduce((sum, k) => sum + k.count * k.width * k.length, 0);
+  expect(s.bill.board).toBeCloseTo(boards, 9);
+  expect(s.bill.room).toBeCloseTo(r.width * r.height * deepest, 9);
+});
+
+test('what is said to scatter does so by its own coefficient; a front that hardly does says so', () => {
+  for (const r of RECIPES.filter((x) => x.scatterer)) {
+    const { from, bands, straight, minimumDistance, most } = sheet(r).scattering!;
+    if (from === null) {
+      expect(minimumDistance).toBeNull();
+      expect(most).toBeLessThan(0.2);
+    } else expect(straight[bands.findIndex((f) => f >= from)]!).toBeGreaterThan(0.15);
+  }
+  expect(sheet(recipe('scatter-front')).scattering!.from).toBeNull();
+  expect(sheet(recipe('qrd-7')).scattering!.from).toBeGreaterThanOrEqual(600);
+});
+
+test('one note is said of narrow boxes alone; fill against a skin is told with what moving it back brings', () => {
+  expect(sheet(recipe('membrane-70')).tuning!.narrow).toBe(true);
+  expect(sheet(recipe('perforated')).tuning!.narrow).toBe(false);
+  expect(sheet(recipe('membrane-70')).notes).toEqual([]);
+  const touching: Recipe = {
+    ...recipe('membrane-70'),
+    layers: [
+      { type: 'air', d: 0.07 },
+      { type: 'porous', fill: 'glass-wool', density: 40, sigma: 10000, model: 'miki', d: 0.05 },
+      { type: 'skin', m: 5.5 },
+    ],
+  };
+  const [note] = sheet(touching).notes;
+  expect(note).toMatchObject({ kind: 'skin-touched', free: 0.015 });
+  expect((note as { freeF0: number }).freeF0 / (note as { f0: number }).f0).toBeCloseTo(1, 1);
 });

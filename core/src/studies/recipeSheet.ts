@@ -1,10 +1,11 @@
 /** All that is known of one recipe: its curve with what building tolerances do to it, ratings, tuning, scattering, cuts. */
 import type { AbsorberAir } from '../absorbers/elements';
 import { cornerFront, cornerOut } from '../absorbers/corners';
+import { cavityResonance } from '../absorbers/resonators';
 import { bestResistivity, ruleResistivity } from '../absorbers/fills';
 import { type Rating, rateAbsorption } from '../absorbers/rating';
 import { SequenceRefused } from '../diffusers/sequences';
-import { type Bill, billOf, type Caution, cautionsOf, wellDepthOf } from '../recipes/bill';
+import { type Bill, billOf, type Caution, cautionsOf } from '../recipes/bill';
 import {
   areasOf,
   depthOf,
@@ -17,8 +18,10 @@ import {
   THIRDS,
 } from '../recipes/curve';
 import type { Prices, Recipe, RecipeLayer } from '../recipes/types';
+import { boardsOf, wellDepthOf } from '../recipes/wells';
 import { type Scattering, scatteringOf } from './recipeScatter';
-import { builtOff, sheetOf, type Tuning, tuningOf } from './recipeTuning';
+import { SKIN_FREE } from './hung';
+import { builtOff, peakOf, sheetOf, type Tuning, tuningOf } from './recipeTuning';
 
 export interface RecipeSheet {
   id: string;
@@ -37,7 +40,10 @@ export interface RecipeSheet {
   octaves: number[];
   rating: Rating | null;
   spread: number;
+  /** From the wall to its front with everything that is built, m. */
   depth: number;
+  /** Of diffusers: the deepest well or the rise, m; else 0. */
+  deepest: number;
   exposed: number;
   bill: Bill;
   cautions: Caution[];
@@ -60,6 +66,8 @@ export type RecipeNote =
   | { kind: 'sealed-back'; open: number; sealed: number }
   /** A light foil in front: mean α 2–10 kHz with and without it, and at 125 Hz. */
   | { kind: 'foil-front'; highs: number; highsWithout: number; lows: number; lowsWithout: number }
+  /** Fill lies against a skin: where it rings and what it takes there, and the same with the fill moved back. */
+  | { kind: 'skin-touched'; f0: number; alpha: number; free: number; freeF0: number; freeAlpha: number }
   /** Holes or slots that let little through without fill right behind them. */
   | { kind: 'undamped' };
 
@@ -109,12 +117,33 @@ function notesOf(recipe: Recipe, air: AbsorberAir): RecipeNote[] {
     });
   }
   if (sheet && fill === 0) notes.push({ kind: 'undamped' });
+  const skin = layers.findIndex((l, i) => l.type === 'skin' && l.m > FOIL && layers[i - 1]?.type === 'porous');
+  if (skin > 0 && sheet) {
+    const back = layers[0]!;
+    const room = back.type === 'air' && back.d > SKIN_FREE + 1e-3;
+    const apart: RecipeLayer[] = [
+      ...layers.slice(0, skin).map((l, i) => (room && i === 0 ? { type: 'air' as const, d: back.d - SKIN_FREE } : l)),
+      { type: 'air', d: SKIN_FREE },
+      ...layers.slice(skin),
+    ];
+    const near = cavityResonance(sheet.element, sheet.cavity, air).f0Exact;
+    const [now, then] = [peakOf(recipe, near, air), peakOf({ ...recipe, layers: apart }, near, air)];
+    notes.push({
+      kind: 'skin-touched',
+      f0: now.f,
+      alpha: now.alpha,
+      free: SKIN_FREE,
+      freeF0: then.f,
+      freeAlpha: then.alpha,
+    });
+  }
   return notes;
 }
 
 function sheetFor(recipe: Recipe, { prices, rho, c }: RecipeSheetInputs): RecipeSheet {
   const air = { rho0: rho, c0: c };
-  const bill = billOf(recipe, prices);
+  const bill = billOf(recipe, prices, c);
+  const wooden = recipe.layers.length === 0;
   const nothing: RecipeSheet = {
     id: recipe.id,
     fault: null,
@@ -129,7 +158,9 @@ function sheetFor(recipe: Recipe, { prices, rho, c }: RecipeSheetInputs): Recipe
     octaves: [],
     rating: null,
     spread: recipeSpread(recipe),
-    depth: depthOf(recipe) + (recipe.layers.length === 0 ? wellDepthOf(recipe) : 0),
+    // Wells have their bottoms and a back board behind them.
+    depth: wooden ? (boardsOf(recipe, c)?.depth ?? wellDepthOf(recipe, c)) : depthOf(recipe),
+    deepest: wooden ? wellDepthOf(recipe, c) : 0,
     exposed: areasOf(recipe).exposed,
     bill,
     cautions: cautionsOf(recipe, bill.mass),

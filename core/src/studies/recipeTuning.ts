@@ -20,6 +20,8 @@ export interface Tuning {
   high: number;
   /** From half the peak of what it takes straight on. */
   q: number;
+  /** Whether it answers to one note (Q of 1 and more) rather than to a part of the range. */
+  narrow: boolean;
   /** Of one piece at its resonance, m². */
   area: number;
   /** The rules of thumb beside it, Hz. */
@@ -27,6 +29,9 @@ export interface Tuning {
   /** To take along: what to change on site, and what it then is tuned to. */
   table: { title: string; rows: { label: string; f0: number }[] }[];
 }
+
+/** From here on a resonance is one note's. */
+const NARROW_Q = 1;
 
 type Tunable = Extract<Element, { type: 'perforated' | 'slot' | 'membrane' }>;
 
@@ -45,7 +50,7 @@ export function sheetOf(recipe: Recipe): { layer: RecipeLayer; element: Tunable;
 }
 
 /** Peak of what a stack takes straight on, and its half width: f, Q. */
-function peakOf(recipe: Recipe, near: number, air: AbsorberAir): { f: number; alpha: number; q: number } {
+export function peakOf(recipe: Recipe, near: number, air: AbsorberAir): { f: number; alpha: number; q: number } {
   const layers = frontToBack(recipe.layers);
   const at = (f: number) => layeredAbsorption(layers, f, 0, 'local', air);
   const grid = Array.from({ length: 400 }, (_, i) => near * 2 ** ((i - 200) / 100));
@@ -72,12 +77,13 @@ export function tuningOf(recipe: Recipe, air: AbsorberAir): Tuning | null {
       low: now.f0 / Math.sqrt(1.1 * (1 + part)),
       high: now.f0 / Math.sqrt(0.9 * (1 - part)),
       q: now.q,
-      area: now.absorptionArea * count,
+      narrow: now.q >= NARROW_Q,
+      area: now.absorptionArea,
       rules: [],
       table: [
         {
           title: 'Ports open',
-          rows: openHoleTable({ ...box, V: box.V * count, holes: count }, air).map((r) => ({
+          rows: openHoleTable({ ...box, holes: count }, air).map((r) => ({
             label: String(r.open),
             f0: r.f0,
           })),
@@ -118,6 +124,7 @@ export function tuningOf(recipe: Recipe, air: AbsorberAir): Tuning | null {
     low: band.low * shift,
     high: band.high * shift,
     q: peak.q,
+    narrow: peak.q >= NARROW_Q,
     area: peak.alpha * areasOf(recipe).exposed,
     rules: [
       { name: 'exact, box empty', f0: f0Exact },

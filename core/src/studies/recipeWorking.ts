@@ -51,7 +51,12 @@ export function scatterWorking(recipe: Recipe, { scattering }: RecipeSheet): Wor
       { symbol: 'f₀', meaning: 'design frequency', value: s.designHz, unit: 'Hz' },
       { symbol: 'w', meaning: 'width of a well', value: s.wellWidth, unit: 'm' },
       { symbol: 'f_max', meaning: 'c/2w, or f₀(N − 1) when that is lower', value: scattering.upTo, unit: 'Hz' },
-      { symbol: 'r', meaning: 'three waves of f₀, a convention', value: scattering.minimumDistance, unit: 'm' },
+      {
+        symbol: 'r',
+        meaning: 'three waves of the lowest frequency it is made for, a convention',
+        value: scattering.minimumDistance ?? 'hardly scatters',
+        unit: scattering.minimumDistance === null ? '' : 'm',
+      },
     ],
     result: { symbol: 'd_max', meaning: 'deepest', value: Math.max(...scattering.depths), unit: 'm' },
     source: 'M. R. Schroeder, J. Acoust. Soc. Am. 65 (1979) 958; coefficient as in ISO 17497-2, at single frequencies.',
@@ -87,7 +92,7 @@ export function recipeWorking(recipe: Recipe, sheet: RecipeSheet): Working {
     formula: recipe.measured
       ? 'values of the laboratory’s sheet, between octaves linear in log f'
       : recipe.ports
-        ? 'A(f) = A₀/(1 + Q²(f/f₀ − f₀/f)²),  A₀ = λ²/2π · 4q/(1+q)²,  α = A·ports/front'
+        ? 'A(f) = A₀/(1 + Q²(f/f₀ − f₀/f)²),  A₀ = λ²/2π · (n/n′) · 4q/(1+q)²,  n′ = mean Σ sin(kd)/kd over the ports,  α = A/front'
         : wooden
           ? 'typical values of built diffusers'
           : 'Zs = Z (Zb + jZ tan kd)/(Z + jZb tan kd), sheets in series;  α = ∫ α(θ) sin 2θ dθ / sin²θ_max, mean over the third',

@@ -4,6 +4,8 @@ import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { fillResistivity } from '@tawny/core/absorbers/fills';
 import { FORMS, type RecipeLayer, RECIPE_LAYERS } from '@tawny/core/recipes/types';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import { boardsOf } from '@tawny/core/recipes/wells';
 import { FORM_WORDS, LAYER_WORDS } from '@tawny/core/words/plan';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
@@ -11,6 +13,7 @@ import PanelFields from '../../parts/PanelFields.vue';
 import TextRow from '../../parts/TextRow.vue';
 import LayerRow from './LayerRow.vue';
 import PortFields from './PortFields.vue';
+import { useLengths } from '../../parts/keys';
 import ScatterFields from './ScatterFields.vue';
 import type { useRecipes } from './useRecipes';
 
@@ -42,6 +45,8 @@ const FRESH: Record<RecipeLayer['type'], () => RecipeLayer> = {
   slots: () => ({ type: 'slots', w: 0.01, t: 0.018, pitch: 0.05 }),
   micro: () => ({ type: 'micro', d: 0.0004, t: 0.001, eps: 0.012 }),
 };
+const system = useLengths();
+const boards = computed(() => boardsOf(shown.value));
 const layers = computed(() => shown.value.layers);
 const setLayers = (next: RecipeLayer[]) => setRecipe({ layers: next.map((l) => ({ ...l })) });
 const change = (i: number, layer: RecipeLayer) => setLayers(layers.value.with(i, layer));
@@ -85,7 +90,9 @@ const ports = computed(() => shown.value.ports);
       :items="forms"
       @update:model-value="setRecipe({ form: $event })"
     />
+    <p v-if="boards" class="soft">Its wells and fins make it {{ lengthText(shown.width, system) }} wide.</p>
     <NumberField
+      v-else
       :label="
         shown.form === 'flat' || shown.form === 'cloud' || shown.form === 'block' ? 'Width' : 'Width of its front'
       "

@@ -39,6 +39,9 @@ const kilo = (sigma: number) => fixed(sigma / 1000, 1);
       {{ kilo(sheet.bestFill.low) }} to {{ kilo(sheet.bestFill.high) }} is within 0.02 of it. Rule of thumb:
       {{ kilo(sheet.bestFill.rule) }}.
     </li>
+    <li v-if="sheet.deepest > 0 && sheet.depth - sheet.deepest > 1e-6">
+      The deepest well is {{ lengthText(sheet.deepest, system) }}; bottoms and back board come behind it.
+    </li>
     <li v-if="sheet.facing !== null && sheet.facing > 0.03">
       Its cloth costs {{ fixed(sheet.facing, 2) }} of absorption from 2 to 10 kHz.
     </li>
@@ -54,6 +57,12 @@ const kilo = (sigma: number) => fixed(sigma / 1000, 1);
       <template v-else-if="n.kind === 'foil-front'"
         >Its foil takes the highs from {{ fixed(n.highsWithout, 2) }} to {{ fixed(n.highs, 2) }} (2–10 kHz) and the lows
         from {{ fixed(n.lowsWithout, 2) }} to {{ fixed(n.lows, 2) }} (125 Hz).</template
+      >
+      <template v-else-if="n.kind === 'skin-touched'"
+        >Its fill lies against the skin and brakes it. Leave {{ lengthText(n.free, system) }} free: counted with air
+        alone between them it then takes {{ fixed(n.freeAlpha, 2) }} at {{ fixed(n.freeF0, 0) }} Hz (touching, at best
+        {{ fixed(n.alpha, 2) }} at {{ fixed(n.f0, 0) }} Hz; how much less a touched skin swings nobody can say
+        beforehand).</template
       >
       <template v-else>There is no fill behind its sheet: an undamped box rings on its own.</template>
     </li>

@@ -32,17 +32,25 @@ const length = (m: number) => lengthText(m, system.value);
   <section data-scattering class="scatter">
     <div class="words">
       <p>
-        <strong
-          >Scatters from {{ fixed(scattering.from, 0) }} to
-          {{ frequencyLabel(Math.round(scattering.upTo)) }} Hz.</strong
-        >
-        Wants {{ length(scattering.minimumDistance) }} to the listener<template v-if="seat !== null"
-          >; the rear wall is {{ length(seat) }} behind the head<span
-            v-if="seat < scattering.minimumDistance"
-            class="bad"
-            >: too near</span
-          ></template
-        >.
+        <template v-if="scattering.from !== null && scattering.minimumDistance !== null">
+          <strong
+            >Scatters from {{ fixed(scattering.from, 0) }} to
+            {{ frequencyLabel(Math.round(scattering.upTo)) }} Hz.</strong
+          >
+          Wants {{ length(scattering.minimumDistance) }} to the listener<template v-if="seat !== null"
+            >; the rear wall is {{ length(seat) }} behind the head<span
+              v-if="seat < scattering.minimumDistance"
+              class="bad"
+              >: too near</span
+            ></template
+          >.
+        </template>
+        <template v-else>
+          <strong>Hardly scatters:</strong> its coefficient stays below
+          {{ fixed(Math.max(0.01, scattering.most), 2) }} from {{ fixed(scattering.madeFor, 0) }} to
+          {{ frequencyLabel(Math.round(scattering.upTo)) }} Hz. What it gives back of the highs goes mainly where a
+          mirror would send it.
+        </template>
       </p>
       <p v-if="scattering.lobes.length > 1" class="soft">
         Periods of {{ length(scattering.periodWidth ?? 0) }} repeat: at twice the design frequency sound goes mainly

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { fillDepth, isThin } from '@tawny/core/recipes/curve';
-import { wellDepthOf } from '@tawny/core/recipes/bill';
+import { wellDepthOf } from '@tawny/core/recipes/wells';
 import type { Recipe } from '@tawny/core/recipes/types';
 import { LAYER_WORDS } from '@tawny/core/words/plan';
 import { useLengths } from '../../parts/keys';
