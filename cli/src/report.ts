@@ -13,6 +13,7 @@ import { studySeat } from '@tawny/core/studies/seat';
 import { settingOf } from '@tawny/core/studies/setting';
 import { studySurvey } from '@tawny/core/studies/survey';
 import { verdict } from '@tawny/core/studies/verdict';
+import { buyLines, counted } from '@tawny/core/words/build';
 import { tapeWords } from '@tawny/core/words/tapes';
 import { issueSentence } from '@tawny/core/words/issues';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
@@ -43,6 +44,8 @@ export async function reportOf(project: Project) {
     marks: marks.result,
     decay: decay.result,
     build: build.result,
+    toBuy: build.result.panels > 0 ? buyLines(build.result, project.buying, 'metric') : [],
+    currency: project.brief.budget?.currency ?? '€',
     verdict: verdict({
       swing: null,
       symmetry: survey.result.symmetry,
@@ -98,9 +101,12 @@ export function reportText(r: Report): string {
     `  target: ${SCHOOL_WORDS[decay.inputs.school].name}; first reflections need ${decay.forMarks} panels`,
     '',
     'Build',
-    build.shopping
-      ? `  ${build.panels} panels: ${build.shopping.fillPacks} packs of fill, ${build.shopping.stockPieces} lengths of timber, ${fixed(build.shopping.clothLength, 1)} m of cloth`
-      : '  nothing to buy',
+    ...(build.panels > 0
+      ? [
+          `  ${counted(build.panels, 'piece')}, ${fixed(build.mass, 0)} kg, ${fixed(build.cost, 0)} ${r.currency} before waste`,
+          ...r.toBuy.map((l) => `  ${l.amount} ${l.unit}: ${l.item} (${l.note})`),
+        ]
+      : ['  nothing to buy']),
     '',
     r.issues.length > 0 ? 'To look at' : 'Nothing stands out',
     ...r.issues.map((i) => `  ${i.sentence}`),

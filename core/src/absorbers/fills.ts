@@ -67,6 +67,15 @@ export function fillResistivity(kind: FillKind, density: number): { sigma: numbe
   return { sigma, low: sigma / range, high: sigma * range };
 }
 
+/** Density (kg/m³) at which a kind has this resistivity, within its usual ones; null where density says nothing. */
+export function fillDensity(kind: FillKind, sigma: number): number | null {
+  mustBePositive('fillDensity', 'sigma', sigma);
+  const { law, density } = FILLS[kind];
+  if (!law) return null;
+  const exact = ((sigma * law.diameter ** 2) / law.factor) ** (1 / law.power);
+  return Math.min(density[1], Math.max(density[0], exact));
+}
+
 /** The rule of thumb: three times the impedance of air through the whole depth, Pa·s/m². */
 export function ruleResistivity(depth: number, { rho0, c0 }: AbsorberAir): number {
   mustBePositive('ruleResistivity', 'depth', depth);

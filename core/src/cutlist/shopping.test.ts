@@ -1,21 +1,25 @@
 import { seeded } from '../testing/random';
-import { DEFAULT_HABITS, shoppingFor, stockLengths } from './shopping';
+import { DEFAULT_HABITS, type Fill, framedParts, shoppingFor, stockLengths } from './shopping';
 
-const BATCH = { count: 4, width: 0.6, height: 1.2, depth: 0.1 };
+const wool: Fill = { kind: 'glass-wool', density: 27, sigma: 10000 };
+const BATCH = { count: 4, width: 0.6, height: 1.2, depth: 0.1, fill: wool };
 
 test('one batch by hand', () => {
   const s = shoppingFor(BATCH);
   const inner = (0.6 - 0.036) * (1.2 - 0.036);
-  expect(s.fillArea).toBeCloseTo(4 * inner, 12);
-  expect(s.fillAreaWithWaste).toBeCloseTo(4 * inner * 1.1, 12);
-  expect(s.fillPacks).toBe(1);
-  expect(s.timberLength).toBeCloseTo(8 * 1.2 + 8 * 0.564 + 4 * 0.564, 12);
+  const [fill] = s.fills;
+  expect(s.fills).toHaveLength(1);
+  expect(fill!.area).toBeCloseTo(4 * inner, 12);
+  expect(fill!.areaWithWaste).toBeCloseTo(4 * inner * 1.1, 12);
+  expect(fill!.packs).toBe(1);
+  expect(s.timbers).toHaveLength(1);
+  expect(s.timbers[0]!.length).toBeCloseTo(8 * 1.2 + 8 * 0.564 + 4 * 0.564, 12);
   // 0.9 m across (panel and depth and turn on both sides), one a row on a 1.5 m roll; 1.5 m along it is the same the other way.
   expect(s.clothLength).toBeCloseTo(4 * 0.9 * 1.1, 12);
 });
 
 test('two pieces of half a length do not fit one length once the saw has had its cut', () => {
-  const pieces = [{ name: 'stile' as const, length: 1.2, count: 4 }];
+  const pieces = [{ length: 1.2, count: 4 }];
   expect(stockLengths(pieces, 2.4, 0.003)).toBe(4);
   expect(stockLengths(pieces, 2.4, 0)).toBe(2);
 });
@@ -24,7 +28,6 @@ test('stock never falls short of the sum nor holds a piece longer than itself', 
   const random = seeded(8);
   for (let i = 0; i < 40; i++) {
     const pieces = Array.from({ length: 3 }, () => ({
-      name: 'rail' as const,
       length: random.between(0.2, 2),
       count: random.whole(0, 9),
     }));
@@ -33,18 +36,16 @@ test('stock never falls short of the sum nor holds a piece longer than itself', 
     expect(stock).toBeGreaterThanOrEqual(Math.ceil(total / 2.4));
     expect(stock).toBeLessThanOrEqual(pieces.reduce((s, p) => s + p.count, 0));
   }
-  expect(() => stockLengths([{ name: 'stile', length: 3, count: 1 }], 2.4, 0)).toThrow(
-    /longer than the stock of 2.4 m/,
-  );
+  expect(() => stockLengths([{ length: 3, count: 1 }], 2.4, 0)).toThrow(/longer than the stock of 2.4 m/);
 });
 
 test('more panels never need less of anything; none need nothing', () => {
   let before = shoppingFor({ ...BATCH, count: 0 });
-  expect(before).toMatchObject({ fillPacks: 0, stockPieces: 0, clothLength: 0 });
+  expect(before).toMatchObject({ fills: [], timbers: [], clothLength: 0 });
   for (let count = 1; count < 30; count++) {
     const now = shoppingFor({ ...BATCH, count });
-    expect(now.fillPacks).toBeGreaterThanOrEqual(before.fillPacks);
-    expect(now.stockPieces).toBeGreaterThanOrEqual(before.stockPieces);
+    expect(now.fills[0]!.packs).toBeGreaterThanOrEqual(before.fills[0]?.packs ?? 0);
+    expect(now.timbers[0]!.stockPieces).toBeGreaterThanOrEqual(before.timbers[0]?.stockPieces ?? 0);
     expect(now.clothLength).toBeGreaterThanOrEqual(before.clothLength);
     before = now;
   }
@@ -56,4 +57,26 @@ test('what cannot be built is a wrong call', () => {
   expect(() => shoppingFor({ ...BATCH, width: 1.6, height: 1.6 }, { ...DEFAULT_HABITS, stockLength: 3 })).toThrow(
     /cloth roll/,
   );
+});
+
+test('thin and deep fill are two lines, each with timber of its own section; one bill says the same of one panel', () => {
+  const s = shoppingFor([
+    { ...BATCH, count: 7 },
+    { ...BATCH, count: 24, depth: 0.15 },
+    { ...BATCH, count: 2, width: 0.6, height: 0.6 },
+    { ...BATCH, count: 1, fill: { ...wool, kind: 'stone-wool' } },
+  ]);
+  const inner = 0.564 * 1.164;
+  expect(s.fills.map((f) => [f.fill.kind, f.depth])).toEqual([
+    ['glass-wool', 0.1],
+    ['stone-wool', 0.1],
+    ['glass-wool', 0.15],
+  ]);
+  expect(s.fills[0]!.area).toBeCloseTo(7 * inner + 2 * 0.564 * 0.564, 9);
+  expect(s.fills[2]!.area).toBeCloseTo(24 * inner, 9);
+  expect(s.timbers.map((t) => t.depth)).toEqual([0.1, 0.15]);
+  const one = framedParts(BATCH, DEFAULT_HABITS);
+  expect(s.timbers[1]!.length).toBeCloseTo(24 * one.timber, 9);
+  expect(one.fill).toBeCloseTo(inner, 12);
+  expect(one.cloth).toBeCloseTo(0.9 * 1.5, 12);
 });

@@ -4,6 +4,7 @@
  * A panel is a timber frame around the fill, butt-jointed: two stiles of full height, two rails between them; above a
  * metre of height a brace across the back. The fill stands inside the frame. Cloth wraps the front and turns over the back.
  */
+import type { FillKind } from '../absorbers/fills';
 import { mustBePositive } from '../quantities/guard';
 
 export interface PanelBatch {
@@ -11,8 +12,16 @@ export interface PanelBatch {
   /** Outer size, m. */
   width: number;
   height: number;
-  /** Fill depth, m. */
+  /** Fill depth, m: the frame's timber is as deep. */
   depth: number;
+  fill: Fill;
+}
+
+/** What a fill is asked for by: kind, density (kg/m³), flow resistivity (Pa·s/m²). */
+export interface Fill {
+  kind: FillKind;
+  density: number;
+  sigma: number;
 }
 
 export interface BuyingHabits {
@@ -48,18 +57,35 @@ export const BRACE_FROM = 1;
 export interface CutPiece {
   name: 'stile' | 'rail' | 'brace';
   length: number;
+  /** Depth of the timber it is cut from, m. */
+  depth: number;
   count: number;
 }
 
-export interface Shopping {
-  /** m² of fill inside the frames, without and with waste, and packs. */
-  fillArea: number;
-  fillAreaWithWaste: number;
-  fillPacks: number;
-  pieces: CutPiece[];
-  /** m of timber in the panels and lengths to buy. */
-  timberLength: number;
+/** Fill of one kind and thickness. */
+export interface FillLine {
+  fill: Fill;
+  depth: number;
+  /** m² inside the frames, without and with waste, and packs. */
+  area: number;
+  areaWithWaste: number;
+  packs: number;
+}
+
+/** Timber of one section. */
+export interface TimberLine {
+  thickness: number;
+  depth: number;
+  /** m in the panels, and lengths to buy. */
+  length: number;
   stockPieces: number;
+}
+
+export interface Shopping {
+  /** One line a kind and thickness, thin ones first. */
+  fills: FillLine[];
+  timbers: TimberLine[];
+  pieces: CutPiece[];
   /** m of cloth off the roll, with waste. */
   clothLength: number;
 }
@@ -68,7 +94,11 @@ export interface Shopping {
  * Fewest stock lengths by first-fit decreasing: within 22 % of the optimum in theory (Johnson 1973), and checked here
  * against the bound Σ lengths/stock. Throws RangeError when a piece is longer than the stock.
  */
-export function stockLengths(pieces: readonly CutPiece[], stock: number, kerf: number): number {
+export function stockLengths(
+  pieces: readonly Pick<CutPiece, 'length' | 'count'>[],
+  stock: number,
+  kerf: number,
+): number {
   const list = pieces.flatMap((p) => Array.from({ length: p.count }, () => p.length)).sort((a, b) => b - a);
   const left: number[] = [];
   for (const length of list) {
@@ -95,16 +125,37 @@ function clothOffRoll(count: number, a: number, b: number, roll: number): number
   return options.length > 0 ? Math.min(...options) : null;
 }
 
-function piecesOf({ count, width, height }: PanelBatch, habits: BuyingHabits): CutPiece[] {
+function piecesOf({ count, width, height, depth }: Omit<PanelBatch, 'fill'>, habits: BuyingHabits): CutPiece[] {
   const long = Math.max(width, height);
   const short = Math.min(width, height) - 2 * habits.frameThickness;
   const pieces: CutPiece[] = [
-    { name: 'stile', length: long, count: 2 * count },
-    { name: 'rail', length: short, count: 2 * count },
+    { name: 'stile', length: long, depth, count: 2 * count },
+    { name: 'rail', length: short, depth, count: 2 * count },
   ];
-  if (long >= BRACE_FROM) pieces.push({ name: 'brace', length: short, count });
+  if (long >= BRACE_FROM) pieces.push({ name: 'brace', length: short, depth, count });
   return pieces;
 }
+
+/** What one framed panel takes: m² of fill inside the frame, m of timber, m² of cloth with its turns. Not below 0. */
+export function framedParts(
+  { width, height, depth }: Omit<PanelBatch, 'count' | 'fill'>,
+  habits: BuyingHabits,
+): { fill: number; timber: number; cloth: number } {
+  const inner = (side: number) => Math.max(0, side - 2 * habits.frameThickness);
+  const turn = 2 * (depth + habits.clothTurn);
+  return {
+    fill: inner(width) * inner(height),
+    timber: piecesOf({ count: 1, width, height, depth }, habits).reduce(
+      (sum, p) => sum + Math.max(0, p.length) * p.count,
+      0,
+    ),
+    cloth: (width + turn) * (height + turn),
+  };
+}
+
+const alike = (a: number, b: number): boolean => Math.abs(a - b) < 1e-9;
+const sameFill = (a: Fill, b: Fill): boolean =>
+  a.kind === b.kind && alike(a.density, b.density) && alike(a.sigma, b.sigma);
 
 /** Quantities for one batch or several of different sizes. Throws RangeError for sizes the frame or the roll cannot hold. */
 export function shoppingFor(
@@ -113,10 +164,10 @@ export function shoppingFor(
 ): Shopping {
   const batches = 'count' in asked ? [asked] : asked;
   const pieces: CutPiece[] = [];
-  let fillArea = 0;
+  const fills: FillLine[] = [];
   let cloth = 0;
   for (const batch of batches) {
-    const { count, width, height, depth } = batch;
+    const { count, width, height, depth, fill } = batch;
     if (!(Number.isInteger(count) && count >= 0))
       throw new RangeError(`shoppingFor: count must be a whole number, got ${count}`);
     for (const [name, value] of Object.entries({ width, height, depth })) mustBePositive('shoppingFor', name, value);
@@ -129,20 +180,38 @@ export function shoppingFor(
       throw new RangeError(`shoppingFor: the panel with its depth is wider than the ${habits.clothWidth} m cloth roll`);
     }
     cloth += off;
-    fillArea += count * inner.width * inner.height;
+    if (count === 0) continue;
+    const area = count * inner.width * inner.height;
+    const line = fills.find((l) => sameFill(l.fill, fill) && alike(l.depth, depth));
+    if (line) line.area += area;
+    else fills.push({ fill, depth, area, areaWithWaste: 0, packs: 0 });
     for (const piece of piecesOf(batch, habits)) {
-      const same = pieces.find((p) => p.name === piece.name && Math.abs(p.length - piece.length) < 1e-9);
+      const same = pieces.find(
+        (p) => p.name === piece.name && alike(p.length, piece.length) && alike(p.depth, piece.depth),
+      );
       if (same) same.count += piece.count;
       else pieces.push(piece);
     }
   }
+  for (const line of fills) {
+    line.areaWithWaste = line.area * (1 + habits.waste);
+    line.packs = Math.max(0, Math.ceil(line.areaWithWaste / habits.packArea - 1e-9));
+  }
+  const depths = [...new Set(pieces.map((p) => Math.round(p.depth * 1e9) / 1e9))].sort((a, b) => a - b);
   return {
-    fillArea,
-    fillAreaWithWaste: fillArea * (1 + habits.waste),
-    fillPacks: Math.max(0, Math.ceil((fillArea * (1 + habits.waste)) / habits.packArea - 1e-9)),
+    fills: fills.sort(
+      (a, b) => a.depth - b.depth || a.fill.kind.localeCompare(b.fill.kind) || a.fill.density - b.fill.density,
+    ),
+    timbers: depths.map((depth) => {
+      const own = pieces.filter((p) => alike(p.depth, depth));
+      return {
+        thickness: habits.frameThickness,
+        depth,
+        length: own.reduce((sum, p) => sum + p.length * p.count, 0),
+        stockPieces: stockLengths(own, habits.stockLength, habits.kerf),
+      };
+    }),
     pieces,
-    timberLength: pieces.reduce((sum, p) => sum + p.length * p.count, 0),
-    stockPieces: stockLengths(pieces, habits.stockLength, habits.kerf),
     clothLength: cloth * (1 + habits.waste),
   };
 }

@@ -1,18 +1,23 @@
 /** Recipes as a project sees them: the panel of its marks, its own, and the library. */
+import { fillDensity } from '../absorbers/fills';
+import { pitchForOpenPart } from '../absorbers/elements';
 import { RECIPES } from '../recipes/library';
-import type { Recipe } from '../recipes/types';
-import { PANEL_RECIPE, type Project } from './schema';
+import type { Recipe, RecipeLayer } from '../recipes/types';
+import { type HungPiece, PANEL_RECIPE, type Project } from './schema';
 
 type WithRecipes = { treatment: Pick<Project['treatment'], 'panel' | 'recipes'> };
 
-/** Density of fill the panel of the marks is weighed and priced with, kg/m³; its resistivity is its own. */
-const PANEL_DENSITY = 35;
+/** Density of the panel's fill, kg/m³: that of glass wool with its resistivity. */
+const panelDensity = (sigma: number): number => Math.round(fillDensity('glass-wool', sigma)!);
 
-/** The panel of the marks as a recipe: fill, its gap, light cloth. */
+/** What people call the panel hung where first reflections meet a surface. */
+const PANEL_NAME = 'First-reflection panel';
+
+/** The panel of the marks as a recipe: fill and its gap. Its frame is wrapped, as every framed one is. */
 export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
   return {
     id: PANEL_RECIPE,
-    name: 'Panel of the marks',
+    name: PANEL_NAME,
     form: 'flat',
     width: panel.width,
     height: panel.height,
@@ -21,7 +26,7 @@ export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
       {
         type: 'porous',
         fill: 'glass-wool',
-        density: PANEL_DENSITY,
+        density: panelDensity(panel.flowResistivity),
         sigma: panel.flowResistivity,
         model: 'miki',
         d: panel.depth,
@@ -36,6 +41,71 @@ export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
     price: null,
     note: 'What first reflections are covered with.',
   };
+}
+
+/** Board of wood, kg/m³. */
+const BOARD_DENSITY = 650;
+
+/** Fill of a closed box, m: at most half of it. */
+const BOX_FILL = 0.05;
+
+/** A hung piece as a recipe, for its bill; null for what is made by a drawing of its own (scatterers). */
+export function pieceRecipe(project: WithRecipes, piece: HungPiece): Recipe | null {
+  const { treatment } = project;
+  const { width, height, depth, gap, tuned } = piece;
+  const base: Recipe = {
+    ...panelRecipe({ treatment: { ...treatment, panel: { ...treatment.panel, width, height, depth, gap } } }),
+    note: '',
+  };
+  const fill = base.layers.at(-1)!;
+  const same = (a: number, b: number) => Math.abs(a - b) < 1e-6;
+  const box = (front: RecipeLayer): RecipeLayer[] => {
+    const thick = Math.min(BOX_FILL, depth / 2);
+    return [{ type: 'air', d: depth - thick }, { ...fill, d: thick } as RecipeLayer, front];
+  };
+  switch (piece.kind) {
+    case 'absorber': {
+      const { panel } = treatment;
+      const own = same(depth, panel.depth) && same(Math.max(width, height), Math.max(panel.width, panel.height));
+      return { ...base, id: `hung-absorber-${piece.id}`, name: own ? PANEL_NAME : 'Panel' };
+    }
+    case 'corner':
+      // `width` lies along either wall: its front spans the corner.
+      return {
+        ...base,
+        id: `hung-corner-${piece.id}`,
+        name: 'Corner panel',
+        form: 'straddle',
+        width: width * Math.SQRT2,
+        layers: [fill],
+      };
+    case 'membrane':
+      return {
+        ...base,
+        id: `hung-skin-${piece.id}`,
+        name: 'Skin box',
+        layers: box({ type: 'skin', m: tuned.massPerArea }),
+      };
+    case 'port': {
+      const open = Math.min(0.6, (tuned.holes * Math.PI * tuned.holeDiameter ** 2) / 4 / (width * height));
+      const plate: RecipeLayer = {
+        type: 'holes',
+        d: tuned.holeDiameter,
+        t: tuned.neck,
+        pitch: pitchForOpenPart(tuned.holeDiameter, open),
+      };
+      return { ...base, id: `hung-holes-${piece.id}`, name: 'Port box', layers: box(plate) };
+    }
+    case 'board':
+      return {
+        ...base,
+        id: `hung-board-${piece.id}`,
+        name: 'Hard board',
+        layers: [{ type: 'skin', m: BOARD_DENSITY * depth }],
+      };
+    case 'scatter':
+      return null;
+  }
 }
 
 /** The panel of the marks, own recipes, then the library. */

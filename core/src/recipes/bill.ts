@@ -1,14 +1,20 @@
 /** What one piece of a recipe takes: materials, weight, money. */
 import { mustBeBetween } from '../quantities/guard';
-import { areasOf, depthOf, fillDepth } from './curve';
+import { type BuyingHabits, DEFAULT_HABITS, framedParts } from '../cutlist/shopping';
+import { areasOf, depthOf, fillDepth, isFramed } from './curve';
 import { boardsOf, FIN, WELL_SPEED, wellDepthOf } from './wells';
 import type { Prices, Recipe } from './types';
 
 /** Planed softwood and plywood, kg/m³. */
 const TIMBER_DENSITY = 450;
 const BOARD_DENSITY = 650;
-/** Frame timber, m. */
-const FRAME = 0.018;
+
+/** How it is made: speed of sound its wells are dimensioned with (m/s), and the habits of buying and framing. */
+export interface Make {
+  c: number;
+  habits: BuyingHabits;
+}
+export const PLAIN_MAKE: Make = { c: WELL_SPEED, habits: DEFAULT_HABITS };
 
 export interface Bill {
   /** m³ of fill, m² of cloth, m of timber, m² of board or sheet. */
@@ -40,19 +46,21 @@ function roomVolume(recipe: Recipe, c: number): number {
 }
 
 /**
- * Materials, mass and cost of one piece. A price of its own goes before the prices of its materials.
- * @param c speed of sound its wells are dimensioned with, m/s
+ * Materials, mass and cost of one piece, without waste: a framed one is counted by its frame, its cloth and the fill inside, as the
+ * shopping list does. A price of its own goes before the prices of its materials.
  */
-export function billOf(recipe: Recipe, prices: Prices, c: number = WELL_SPEED): Bill {
+export function billOf(recipe: Recipe, prices: Prices, { c, habits }: Make = PLAIN_MAKE): Bill {
   for (const [name, value] of Object.entries(prices) as [string, number][])
     mustBeBetween('billOf', `price of ${name}`, value, 0, 1e7);
   const { width, height, layers } = recipe;
   const { exposed } = areasOf(recipe);
   const front = width * height;
-  const fill = fillVolume(recipe);
+  const deep = fillDepth(recipe);
+  const framed = isFramed(recipe) ? framedParts({ width, height, depth: deep }, habits) : null;
+  const fill = framed ? framed.fill * deep : fillVolume(recipe);
   const wooden = layers.length === 0 && recipe.scatterer !== null;
-  const cloth = layers.some((l) => l.type === 'cloth') ? exposed * 1.4 : 0;
-  const timber = wooden ? 0 : 2 * (width + height);
+  const cloth = framed ? framed.cloth : layers.some((l) => l.type === 'cloth') ? exposed * 1.4 : 0;
+  const timber = wooden ? 0 : (framed?.timber ?? 2 * (width + height));
   let board = 0;
   let sheetMass = 0;
   for (const l of layers) {
@@ -80,7 +88,7 @@ export function billOf(recipe: Recipe, prices: Prices, c: number = WELL_SPEED): 
     sheetMass += BOARD_DENSITY * FIN * area;
   }
   const density = layers.reduce((d, l) => (l.type === 'porous' ? Math.max(d, l.density) : d), 0);
-  const frame = wooden ? 0 : timber * FRAME * Math.max(0.05, fillDepth(recipe)) * TIMBER_DENSITY;
+  const frame = wooden ? 0 : timber * habits.frameThickness * Math.max(0.05, deep) * TIMBER_DENSITY;
   const mass = fill * density + cloth * 0.3 + frame + sheetMass;
   const fromMaterials =
     fill * prices.fill + cloth * prices.cloth + timber * prices.timber + board * prices.board + prices.sundries;

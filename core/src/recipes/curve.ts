@@ -55,6 +55,13 @@ export function depthOf(recipe: Recipe): number {
 export const fillDepth = (recipe: Recipe): number =>
   recipe.layers.reduce((sum, l) => sum + (l.type === 'porous' ? l.d : 0), 0);
 
+/** Fill in a plain wrapped frame: no sheet before it, no box, no wells. Bill and shopping list read it here. */
+export const isFramed = (r: Recipe): boolean =>
+  ['flat', 'cloud', 'straddle', 'edge'].includes(r.form) &&
+  !r.ports &&
+  fillDepth(r) > 0 &&
+  r.layers.every((l) => l.type === 'porous' || l.type === 'air' || l.type === 'cloth');
+
 /** Why a stack cannot be computed, or null. */
 export function recipeFault(recipe: Recipe): string | null {
   if (recipe.layers.length === 0) return recipe.scatterer || recipe.measured ? null : 'It has no layers yet.';

@@ -82,7 +82,10 @@ test('edges raise a small panel above its area; a finer model of fill below its 
 test('a bill follows sizes and prices; an own price goes before; cautions follow what it is made of', () => {
   const r = recipe('panel-10');
   const bill = billOf(r, PLAIN_PRICES);
-  expect(bill.fill).toBeCloseTo(0.6 * 1.2 * 0.1, 12);
+  // Inside its frame of 18 mm; wrapped, front and turns, whether or not cloth is listed among its layers.
+  expect(bill.fill).toBeCloseTo(0.564 * 1.164 * 0.1, 12);
+  expect(bill.cloth).toBeCloseTo(0.9 * 1.5, 12);
+  expect(billOf({ ...r, layers: r.layers.filter((l) => l.type !== 'cloth') }, PLAIN_PRICES).cost).toBe(bill.cost);
   expect(bill.cost).toBeCloseTo(bill.fill * 110 + bill.cloth * 9 + bill.timber * 2.2 + 4, 9);
   expect(billOf(r, { ...PLAIN_PRICES, fill: 220 }).cost - bill.cost).toBeCloseTo(bill.fill * 110, 9);
   expect(billOf({ ...r, price: 42 }, PLAIN_PRICES).cost).toBe(42);

@@ -1,113 +1,176 @@
-/** Build: what to buy for the panels decided on. */
+/** Build: what to buy for everything decided on: by number, by recipe and place, and hung in a definite place. */
 import { speedHumid } from '../air/air';
-import { isCloth } from './hung';
 import { type PanelBatch, type Shopping, shoppingFor } from '../cutlist/shopping';
-import { recipeOf } from '../project/recipes';
-import type { Project } from '../project/schema';
+import { panelRecipe, pieceRecipe, recipeOf } from '../project/recipes';
+import type { HungPiece, Project } from '../project/schema';
 import { billOf } from '../recipes/bill';
-import { fillDepth } from '../recipes/curve';
+import { depthOf, fillDepth, isFramed } from '../recipes/curve';
 import type { Recipe } from '../recipes/types';
 import type { Issue, Study, Working } from './types';
 
-/** A recipe decided on beside the panel of the marks: what all its pieces take together. */
+/** Pieces made alike, and what all of them take together. */
 export interface RecipeBatch {
   recipe: string;
   name: string;
   count: number;
-  /** m³, m², m, m², kg. */
+  /** Of one, m. */
+  width: number;
+  height: number;
+  depth: number;
+  /** m³, m², m, m², kg, in the brief's currency. */
   fill: number;
   cloth: number;
   timber: number;
   board: number;
   mass: number;
   cost: number;
+  /** Whether its parts are in the lists to buy and cut; boxes and diffusers are cut by their recipe. */
+  listed: boolean;
+}
+
+/** Small things, before Hang has said what each piece hangs on. */
+export interface Hardware {
+  item: 'spacer' | 'hook' | 'overhead-hook' | 'safety-line' | 'screw';
+  count: number;
+  /** Of a spacer, m. */
+  length: number | null;
 }
 
 export interface BuildResult {
+  /** Pieces of every kind. */
   panels: number;
-  /** Pieces of other recipes, and what they take; those of framed fill are in the shopping too. */
   recipes: RecipeBatch[];
-  /** Null when the panel cannot be built so; the issue says why. */
+  /** Of all pieces together, kg and in the brief's currency. */
+  mass: number;
+  cost: number;
+  /** Null when the frames cannot be built so; the issue says why. */
   shopping: Shopping | null;
+  hardware: Hardware[];
 }
 
-/** Panels decided on: those by number, and those hung in definite places, by size and depth. */
+/** One make of piece, how many, and how many of them hang overhead. */
+interface Lot {
+  recipe: Recipe;
+  count: number;
+  overhead: number;
+}
+
+const isOverhead = (place: string): boolean => /^(ceiling|edge )/.test(place);
+
+/** The same thing made twice: everything but its name. */
+const makeOf = ({ width, height, form, layers, scatterer, ports }: Recipe): string =>
+  JSON.stringify([Math.min(width, height), Math.max(width, height), form, layers, scatterer, ports]);
+
+/** Everything decided on, pieces made alike together: panels by number, recipes by place, then what hangs. */
+export function lotsOf(project: Project): Lot[] {
+  const { counts, mix, hung } = project.treatment;
+  const lots: Lot[] = [];
+  const add = (recipe: Recipe, count: number, overhead: number) => {
+    const same = lots.find((l) => l.recipe.id === recipe.id || makeOf(l.recipe) === makeOf(recipe));
+    if (same) {
+      same.count += count;
+      same.overhead += overhead;
+    } else if (count > 0) lots.push({ recipe, count, overhead });
+  };
+  const sum = (places: Record<string, number>, of: (place: string) => boolean = () => true) =>
+    Object.entries(places).reduce((s, [place, n]) => s + (of(place) ? n : 0), 0);
+  add(panelRecipe(project), sum(counts), sum(counts, isOverhead));
+  for (const [id, places] of Object.entries(mix)) {
+    const recipe = recipeOf(project, id);
+    const cloud = recipe.form === 'cloud' || recipe.form === 'edge';
+    add(recipe, sum(places), cloud ? sum(places) : sum(places, isOverhead));
+  }
+  for (const piece of hung) {
+    const recipe = pieceRecipe(project, piece);
+    if (recipe) add(recipe, 1, isOverhead(piece.face) ? 1 : 0);
+  }
+  return lots;
+}
+
+function fillOf(recipe: Recipe): PanelBatch['fill'] {
+  const layer = recipe.layers.find((l) => l.type === 'porous');
+  if (layer?.type !== 'porous') throw new RangeError(`fillOf: recipe must have fill, got ${recipe.id}`);
+  return { kind: layer.fill, density: layer.density, sigma: layer.sigma };
+}
+
+/** Framed pieces by size, depth and fill, as the shopping list takes them. */
 export function batchesOf(project: Project): PanelBatch[] {
-  const { panel, counts, hung } = project.treatment;
-  const batches: PanelBatch[] = [
-    {
-      count: Object.values(counts).reduce((sum, n) => sum + n, 0),
-      width: panel.width,
-      height: panel.height,
-      depth: panel.depth,
-    },
-  ];
-  for (const piece of hung.filter((p) => isCloth(p.kind))) {
-    const [short, long] = [Math.min(piece.width, piece.height), Math.max(piece.width, piece.height)];
-    const same = batches.find(
-      (b) =>
-        Math.abs(Math.min(b.width, b.height) - short) < 1e-6 &&
-        Math.abs(Math.max(b.width, b.height) - long) < 1e-6 &&
-        Math.abs(b.depth - piece.depth) < 1e-6,
-    );
-    if (same) same.count += 1;
-    else batches.push({ count: 1, width: short, height: long, depth: piece.depth });
-  }
-  for (const { recipe, count } of chosenRecipes(project)) {
-    // Framed fill is cut and sewn like any panel.
-    if (!isFramed(recipe)) continue;
-    batches.push({ count, width: recipe.width, height: recipe.height, depth: fillDepth(recipe) });
-  }
-  return batches.filter((b, i) => i === 0 || b.count > 0);
+  return lotsOf(project)
+    .filter((l) => isFramed(l.recipe))
+    .map(({ recipe, count }) => ({
+      count,
+      width: Math.min(recipe.width, recipe.height),
+      height: Math.max(recipe.width, recipe.height),
+      depth: fillDepth(recipe),
+      fill: fillOf(recipe),
+    }));
 }
 
-/** Fill in a plain frame: no sheet before it, no box, no wells. */
-const isFramed = (r: Recipe): boolean =>
-  ['flat', 'cloud', 'straddle', 'edge'].includes(r.form) &&
-  !r.ports &&
-  fillDepth(r) > 0 &&
-  r.layers.every((l) => l.type === 'porous' || l.type === 'air' || l.type === 'cloth');
-
-function chosenRecipes(project: Project): { recipe: Recipe; count: number }[] {
-  return Object.entries(project.treatment.mix).map(([id, places]) => ({
-    recipe: recipeOf(project, id),
-    count: Object.values(places).reduce((sum, n) => sum + n, 0),
-  }));
-}
-
-function recipeBatches(project: Project): RecipeBatch[] {
-  const c = speedHumid(project.climate);
-  return chosenRecipes(project).map(({ recipe, count }) => {
-    const bill = billOf(recipe, project.treatment.prices, c);
+function recipeBatches(project: Project, lots: readonly Lot[]): RecipeBatch[] {
+  const make = { c: speedHumid(project.climate), habits: project.buying };
+  return lots.map(({ recipe, count }) => {
+    const bill = billOf(recipe, project.treatment.prices, make);
     return {
       recipe: recipe.id,
       name: recipe.name,
       count,
+      width: recipe.width,
+      height: recipe.height,
+      depth: depthOf(recipe),
       fill: bill.fill * count,
       cloth: bill.cloth * count,
       timber: bill.timber * count,
       board: bill.board * count,
       mass: bill.mass * count,
       cost: bill.cost * count,
+      listed: isFramed(recipe),
     };
   });
 }
 
-/** Quantities for the panels of the document's decision. */
+/** Screws of one frame: two at each of its joints, four joints and two more with a brace. */
+const SCREWS = { frame: 8, brace: 4 };
+const SPACERS = 4;
+
+/** Spacers, hooks and screws: two hooks a piece on a wall, four and a safety line overhead. Places are Hang's to say. */
+function hardwareOf(lots: readonly Lot[], shopping: Shopping | null): Hardware[] {
+  const list: Hardware[] = [];
+  const put = (item: Hardware['item'], count: number, length: number | null = null) => {
+    if (count === 0) return;
+    const same = list.find((h) => h.item === item && h.length === length);
+    if (same) same.count += count;
+    else list.push({ item, count, length });
+  };
+  for (const { recipe, count, overhead } of lots) {
+    const [wall] = recipe.layers;
+    // The gap of a box is inside it; hung clouds keep theirs by their chains.
+    if (wall?.type === 'air' && isFramed(recipe)) put('spacer', SPACERS * (count - overhead), wall.d);
+    put('hook', 2 * (count - overhead));
+    put('overhead-hook', 4 * overhead);
+    put('safety-line', overhead);
+  }
+  const of = (name: string) => (shopping?.pieces ?? []).reduce((s, p) => s + (p.name === name ? p.count : 0), 0);
+  put('screw', (of('stile') / 2) * SCREWS.frame + of('brace') * SCREWS.brace);
+  return list.sort((a, b) => a.item.localeCompare(b.item) || (a.length ?? 0) - (b.length ?? 0));
+}
+
+/** Hung pieces that have no recipe here: made or bought by their own drawing. */
+const unlisted = (hung: readonly HungPiece[], kind: HungPiece['kind']) => hung.filter((p) => p.kind === kind).length;
+
+/** Quantities for everything the document has decided. */
 export function studyBuild(project: Project): Study<BuildResult> {
-  const { panel } = project.treatment;
+  const { panel, hung } = project.treatment;
+  const lots = lotsOf(project);
   const batches = batchesOf(project);
-  const recipes = recipeBatches(project);
-  const framed = chosenRecipes(project).filter((r) => isFramed(r.recipe));
-  const panels =
-    batches.reduce((sum, b) => sum + b.count, 0) +
-    recipes.reduce((sum, r) => sum + r.count, 0) -
-    framed.reduce((sum, r) => sum + r.count, 0);
+  const recipes = recipeBatches(project, lots);
+  const panels = lots.reduce((sum, l) => sum + l.count, 0);
   const issues: Issue[] = [];
   let shopping: Shopping | null = null;
-  const longest = Math.max(...batches.map((b) => Math.max(b.width, b.height)));
-  const shortest = Math.min(...batches.map((b) => Math.min(b.width, b.height)));
-  const cloth = Math.max(...batches.map((b) => Math.min(b.width, b.height) + 2 * (b.depth + project.buying.clothTurn)));
+  // Nothing framed: the panel used at marks says whether one could be.
+  const sizes: Omit<PanelBatch, 'count' | 'fill'>[] = batches.length > 0 ? batches : [panel];
+  const longest = Math.max(...sizes.map((b) => Math.max(b.width, b.height)));
+  const shortest = Math.min(...sizes.map((b) => Math.min(b.width, b.height)));
+  const cloth = Math.max(...sizes.map((b) => Math.min(b.width, b.height) + 2 * (b.depth + project.buying.clothTurn)));
   if (shortest <= 2 * project.buying.frameThickness) {
     issues.push({
       code: 'build.frame-too-thick',
@@ -132,27 +195,47 @@ export function studyBuild(project: Project): Study<BuildResult> {
   } else {
     shopping = shoppingFor(batches, project.buying);
   }
-  if (panels === 0) issues.push({ code: 'build.nothing-decided', severity: 'note', where: [], values: {} });
-  const working: Working[] = shopping
-    ? [
-        {
-          id: 'fill',
-          title: 'Fill to buy',
-          formula: 'A = Σ n·(w − 2t)·(h − 2t)·(1 + waste),  packs = A / pack, rounded up',
-          symbols: [
-            { symbol: 'n', meaning: 'panels', value: panels, unit: '' },
-            { symbol: 'w', meaning: 'panel width', value: panel.width, unit: 'm' },
-            { symbol: 'h', meaning: 'panel height', value: panel.height, unit: 'm' },
-            { symbol: 't', meaning: 'frame thickness', value: project.buying.frameThickness, unit: 'm' },
-            { symbol: 'waste', meaning: 'allowance', value: project.buying.waste, unit: '' },
-            { symbol: 'A', meaning: 'fill with waste', value: shopping.fillAreaWithWaste, unit: 'm²' },
-            { symbol: 'pack', meaning: 'fill in one pack', value: project.buying.packArea, unit: 'm²' },
-          ],
-          result: { symbol: 'packs', meaning: 'to buy', value: shopping.fillPacks, unit: '' },
-          source: 'Geometry of a butt-jointed frame with the fill inside it.',
-          validity: 'One layer of fill as deep as the panel. If it comes thinner, multiply by the layers.',
-        },
-      ]
-    : [];
-  return { result: { panels, recipes, shopping }, issues, working };
+  const scatterers = unlisted(hung, 'scatter');
+  if (panels + scatterers === 0)
+    issues.push({ code: 'build.nothing-decided', severity: 'note', where: [], values: {} });
+  if (scatterers > 0)
+    issues.push({ code: 'build.diffusers-not-listed', severity: 'note', where: [], values: { count: scatterers } });
+  const working: Working[] = (shopping?.fills ?? []).map((line, i) => ({
+    id: i === 0 ? 'fill' : `fill-${i}`,
+    title: `Fill ${(line.depth * 100).toFixed(1)} cm thick`,
+    formula: 'A = Σ n·(w − 2t)·(h − 2t)·(1 + waste),  packs = A / pack, rounded up',
+    symbols: [
+      ...batches
+        .filter(
+          (b) =>
+            b.fill.kind === line.fill.kind &&
+            b.fill.density === line.fill.density &&
+            Math.abs(b.depth - line.depth) < 1e-9,
+        )
+        .flatMap((b) => [
+          { symbol: 'n', meaning: 'pieces', value: b.count, unit: '' },
+          { symbol: 'w', meaning: 'their width', value: b.width, unit: 'm' },
+          { symbol: 'h', meaning: 'their height', value: b.height, unit: 'm' },
+        ]),
+      { symbol: 't', meaning: 'frame thickness', value: project.buying.frameThickness, unit: 'm' },
+      { symbol: 'waste', meaning: 'allowance', value: project.buying.waste, unit: '' },
+      { symbol: 'A', meaning: 'fill with waste', value: line.areaWithWaste, unit: 'm²' },
+      { symbol: 'pack', meaning: 'fill in one pack', value: project.buying.packArea, unit: 'm²' },
+    ],
+    result: { symbol: 'packs', meaning: 'to buy', value: line.packs, unit: '' },
+    source: 'Geometry of a butt-jointed frame with the fill inside it.',
+    validity: 'One layer of fill as deep as the panel. If it comes thinner, multiply by the layers.',
+  }));
+  return {
+    result: {
+      panels: panels + scatterers,
+      recipes,
+      mass: recipes.reduce((s, r) => s + r.mass, 0),
+      cost: recipes.reduce((s, r) => s + r.cost, 0),
+      shopping,
+      hardware: hardwareOf(lots, shopping),
+    },
+    issues,
+    working,
+  };
 }

@@ -119,12 +119,12 @@ describe('what it takes', () => {
     expect(inputs.faces.reduce((s, f) => s + f.area, 0)).toBeCloseTo(settingOf(p).solid.surfaceArea, 9);
     expect(inputs).toMatchObject({ hungPanels: 2, hungArea: expect.closeTo(0.72 + 0.36 + 0.72, 9) });
     expect(wall.capacity).toBeLessThan(decayInputs(plainBox()).faces.find((f) => f.id === 'B')!.capacity);
-    expect(batchesOf(p)).toEqual([
+    expect(batchesOf(p)).toMatchObject([
       { count: 1, width: 0.6, height: 1.2, depth: 0.1 },
       { count: 1, width: 0.6, height: 0.6, depth: 0.1 },
     ]);
     const { shopping, panels } = studyBuild(p).result;
-    expect(panels).toBe(2);
+    expect(panels).toBe(3);
     expect(shopping!.pieces.filter((c) => c.name === 'stile').map((c) => [c.length, c.count])).toEqual([
       [1.2, 2],
       [0.6, 2],

@@ -50,7 +50,7 @@ function roomInBands(inputs: PlanInputs, panelAlpha: readonly number[]): { room:
 }
 
 export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] } {
-  const { decay, prices } = inputs;
+  const { decay, prices, habits } = inputs;
   const air = { rho0: decay.rho, c0: decay.c };
   const panel = inputs.recipes.find((r) => r.id === 'panel');
   const { room, mids } = roomInBands(inputs, panel ? recipeOctaves(panel, air) : OCTAVES.map(() => 0));
@@ -61,7 +61,7 @@ export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] 
     id: r.id,
     name: r.name,
     alpha: inputs.bands === 'octaves' ? recipeOctaves(r, air) : recipeCurve(r, air, mids).alpha,
-    bill: billOf(r, prices, decay.c),
+    bill: billOf(r, prices, { c: decay.c, habits }),
     spread: recipeSpread(r),
   }));
   const byId = new Map(recipes.map((r) => [r.id, r]));

@@ -106,6 +106,7 @@ export function planInputs(
       .reduce((sum, p) => sum + p.stretches.reduce((s, x) => s + x, 0), 0),
     plan: structuredClone(plan),
     prices: { ...prices },
+    habits: { ...project.buying },
     currency: project.brief.budget?.currency ?? '€',
   };
 }

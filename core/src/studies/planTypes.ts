@@ -1,4 +1,5 @@
 /** What the plan study is given and what it answers; plain values, so that a worker can be sent them. */
+import type { BuyingHabits } from '../cutlist/shopping';
 import type { Aim, PlaceClass } from '../dosage/aims';
 import type { Demand } from '../dosage/plan';
 import type { Plan } from '../project/schema';
@@ -46,6 +47,8 @@ export interface PlanInputs {
   cornerLength: number;
   plan: Plan;
   prices: Prices;
+  /** How frames are made and bought. */
+  habits: BuyingHabits;
   currency: string;
 }
 

@@ -1,3 +1,4 @@
+import { DEFAULT_HABITS } from '../cutlist/shopping';
 import { RECIPES } from '../recipes/library';
 import { PLAIN_PRICES, type Recipe } from '../recipes/types';
 import { conflictSentence, demandWords, relaxationSentence } from '../words/plan';
@@ -8,7 +9,8 @@ import { tuningOf } from './recipeTuning';
 import { recipeWorking, scatterWorking, tuningWorking } from './recipeWorking';
 
 const recipe = (id: string): Recipe => RECIPES.find((r) => r.id === id)!;
-const sheets = (...recipes: Recipe[]) => studyRecipes({ recipes, prices: PLAIN_PRICES, rho: 1.2041, c: 343.2 });
+const sheets = (...recipes: Recipe[]) =>
+  studyRecipes({ recipes, prices: PLAIN_PRICES, habits: DEFAULT_HABITS, rho: 1.2041, c: 343.2 });
 const sheet = (r: Recipe) => sheets(r)[0]!;
 
 test('a porous panel: rating, worth around the curve, the best fill for its depth, a working with every layer', () => {
@@ -88,7 +90,13 @@ test('a corner filled with its flat face out shows less depth than with its corn
 test('what is not whole says so and has no curve; several sheets come in their order with progress', () => {
   const parts: number[] = [];
   const list = studyRecipes(
-    { recipes: [{ ...recipe('panel-10'), layers: [] }, recipe('block')], prices: PLAIN_PRICES, rho: 1.2, c: 343 },
+    {
+      recipes: [{ ...recipe('panel-10'), layers: [] }, recipe('block')],
+      prices: PLAIN_PRICES,
+      habits: DEFAULT_HABITS,
+      rho: 1.2,
+      c: 343,
+    },
     (p) => parts.push(p),
   );
   expect(list[0]).toMatchObject({ fault: 'It has no layers yet.', alpha: [] });

@@ -17,6 +17,7 @@ import {
   recipeSpread,
   THIRDS,
 } from '../recipes/curve';
+import type { BuyingHabits } from '../cutlist/shopping';
 import type { Prices, Recipe, RecipeLayer } from '../recipes/types';
 import { boardsOf, wellDepthOf } from '../recipes/wells';
 import { type Scattering, scatteringOf } from './recipeScatter';
@@ -74,6 +75,7 @@ export type RecipeNote =
 export interface RecipeSheetInputs {
   recipes: Recipe[];
   prices: Prices;
+  habits: BuyingHabits;
   rho: number;
   c: number;
 }
@@ -140,9 +142,9 @@ function notesOf(recipe: Recipe, air: AbsorberAir): RecipeNote[] {
   return notes;
 }
 
-function sheetFor(recipe: Recipe, { prices, rho, c }: RecipeSheetInputs): RecipeSheet {
+function sheetFor(recipe: Recipe, { prices, habits, rho, c }: RecipeSheetInputs): RecipeSheet {
   const air = { rho0: rho, c0: c };
-  const bill = billOf(recipe, prices, c);
+  const bill = billOf(recipe, prices, { c, habits });
   const wooden = recipe.layers.length === 0;
   const nothing: RecipeSheet = {
     id: recipe.id,

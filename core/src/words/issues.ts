@@ -122,6 +122,8 @@ const SENTENCES: Record<string, Say> = {
   'decay.fill-dense-for-bass': () =>
     'This fill is dense for bass: a lighter fill (lower flow resistivity) lets low notes in deeper.',
   'build.nothing-decided': () => 'No panels are decided yet. Use the answer in Decay, or set numbers by surface there.',
+  'build.diffusers-not-listed': (v) =>
+    `${v.count === 1 ? 'One hung diffuser is' : `${v.count} hung diffusers are`} not in these lists: buy them, or build them by a recipe of Recipes, which has their boards.`,
   'build.frame-too-thick': (_v, l) =>
     `Two frame pieces of ${l('frame')} leave no room for fill in a panel this narrow.`,
   'build.stock-too-short': (_v, l) =>

@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
+import { counted } from '@tawny/core/words/build';
 import type { StageId } from '@tawny/core/studies/verdict';
 import { stageOfIssue, useResults } from '../stores/results';
 import { useDocument } from '../stores/document';
@@ -57,7 +58,7 @@ const states = computed((): Record<StageId, State> => {
     },
     build:
       build && build.panels > 0
-        ? { text: `${build.panels} panels`, doubt: build.shopping === null }
+        ? { text: counted(build.panels, 'piece'), doubt: build.shopping === null }
         : { text: 'nothing yet', doubt: false },
   };
 });

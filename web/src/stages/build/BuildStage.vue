@@ -4,6 +4,8 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
+import { buyLines, counted } from '@tawny/core/words/build';
 import { csvText, download } from '../../charts/exports';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
@@ -28,37 +30,14 @@ const set = (change: Partial<typeof buying.value>) => doc.run({ type: 'set-buyin
 const currency = computed(() => project.value.brief.budget?.currency ?? '€');
 const length = (m: number) => lengthText(m, session.system);
 
-interface Line {
-  item: string;
-  amount: string;
-  unit: string;
-  note: string;
-}
-const lines = computed((): Line[] => {
-  const s = build.value.result.shopping;
-  if (!s || build.value.result.panels === 0) return [];
-  const b = buying.value;
-  return [
-    {
-      item: 'Fill',
-      amount: String(s.fillPacks),
-      unit: 'packs',
-      note: `${fixed(s.fillAreaWithWaste, 2)} m² with ${fixed(b.waste * 100, 0)} % waste; ${length(project.value.treatment.panel.depth)} deep`,
-    },
-    {
-      item: 'Timber',
-      amount: String(s.stockPieces),
-      unit: 'lengths',
-      note: `of ${length(b.stockLength)}; ${fixed(s.timberLength, 1)} m in the panels`,
-    },
-    {
-      item: 'Cloth',
-      amount: fixed(s.clothLength, 1),
-      unit: 'm',
-      note: `off a ${length(b.clothWidth)} roll, with ${fixed(b.waste * 100, 0)} % waste; must let air through`,
-    },
-  ];
-});
+const lines = computed(() =>
+  build.value.result.panels === 0 ? [] : buyLines(build.value.result, buying.value, session.system),
+);
+const size = (r: { width: number; height: number; depth: number }) =>
+  [r.width, r.height, ...(r.depth > 0 ? [r.depth] : [])].map(length).join(' × ');
+const system = computed(() => session.system);
+const volume = (m3: number) => (m3 > 0 ? fixed(volumeIn(m3, system.value).value, 2) : '');
+const area = (m2: number) => (m2 > 0 ? fixed(areaIn(m2, system.value).value, 1) : '');
 const cuts = computed(() => build.value.result.shopping?.pieces.filter((p) => p.count > 0) ?? []);
 function takeCsv(): void {
   const rows = [
@@ -67,7 +46,7 @@ function takeCsv(): void {
       amount: String(r.count),
       unit: 'pieces',
       'length, m': null as number | null,
-      note: `${fixed(r.fill, 2)} m³ of fill, ${fixed(r.board, 1)} m² of board, ${fixed(r.cost, 0)} ${currency.value}`,
+      note: `${size(r)}; ${fixed(r.mass, 0)} kg, ${fixed(r.cost, 0)} ${currency.value}`,
     })),
     ...lines.value.map((l) => ({
       part: l.item,
@@ -81,7 +60,7 @@ function takeCsv(): void {
       amount: String(c.count),
       unit: 'pieces',
       'length, m': Number(c.length.toFixed(4)),
-      note: '',
+      note: `from timber ${length(c.depth)} deep`,
     })),
   ];
   download(`${fileNameOf(project.value.name)}-shopping.csv`, csvText(rows), 'text/csv');
@@ -89,7 +68,7 @@ function takeCsv(): void {
 </script>
 
 <template>
-  <StageFrame title="Build" :subtitle="`${build.result.panels} panels`" bench-label="How it is bought">
+  <StageFrame title="Build" :subtitle="counted(build.result.panels, 'piece')" bench-label="How it is bought">
     <template #actions>
       <v-btn v-if="lines.length > 0" size="small" color="primary" variant="flat" data-shopping-csv @click="takeCsv"
         >Shopping list, CSV</v-btn
@@ -101,15 +80,16 @@ function takeCsv(): void {
         >Choose panels in Decay</v-btn
       >
       <template v-if="build.result.recipes.length > 0">
-        <h2>Other recipes decided on</h2>
-        <table class="list" aria-label="Other recipes">
+        <h2>What is decided</h2>
+        <table class="list" aria-label="Pieces decided on">
           <thead>
             <tr>
-              <th>Recipe</th>
+              <th>Piece</th>
+              <th class="figure">each</th>
               <th class="figure">pieces</th>
-              <th class="figure">fill m³</th>
-              <th class="figure">cloth m²</th>
-              <th class="figure">board m²</th>
+              <th class="figure">fill {{ volumeIn(0, system).unit }}</th>
+              <th class="figure">cloth {{ areaIn(0, system).unit }}</th>
+              <th class="figure">board {{ areaIn(0, system).unit }}</th>
               <th class="figure">kg</th>
               <th class="figure">{{ currency }}</th>
             </tr>
@@ -117,21 +97,29 @@ function takeCsv(): void {
           <tbody>
             <tr v-for="r in build.result.recipes" :key="r.recipe" :data-build-recipe="r.recipe">
               <td>{{ r.name }}</td>
+              <td class="figure">{{ size(r) }}</td>
               <td class="figure strong">{{ r.count }}</td>
-              <td class="figure">{{ fixed(r.fill, 2) }}</td>
-              <td class="figure">{{ fixed(r.cloth, 1) }}</td>
-              <td class="figure">{{ fixed(r.board, 1) }}</td>
+              <td class="figure">{{ volume(r.fill) }}</td>
+              <td class="figure">{{ area(r.cloth) }}</td>
+              <td class="figure">{{ area(r.board) }}</td>
               <td class="figure">{{ fixed(r.mass, 0) }}</td>
               <td class="figure">{{ fixed(r.cost, 0) }}</td>
             </tr>
           </tbody>
+          <tfoot>
+            <tr>
+              <th colspan="6">Together, before waste and whole packs</th>
+              <td class="figure strong">{{ fixed(build.result.mass, 0) }}</td>
+              <td class="figure strong" data-build-cost>{{ fixed(build.result.cost, 0) }}</td>
+            </tr>
+          </tfoot>
         </table>
-        <p class="soft">
-          Those of framed fill are in the lists below too; boxes and diffusers are cut by their recipe.
+        <p v-if="build.result.recipes.some((r) => !r.listed)" class="soft">
+          Framed fill is in the lists below; boxes, boards and diffusers are cut by their recipe.
         </p>
       </template>
       <template v-if="lines.length > 0">
-        <h2>To buy <WorkingButton small :working="build.working[0]" /></h2>
+        <h2>To buy <WorkingButton v-if="build.working[0]" small :working="build.working[0]" /></h2>
         <table class="list">
           <thead>
             <tr>
@@ -150,24 +138,26 @@ function takeCsv(): void {
             </tr>
           </tbody>
         </table>
-        <h2>To cut</h2>
-        <table class="list cuts">
+        <h2 v-if="cuts.length > 0">To cut</h2>
+        <table v-if="cuts.length > 0" class="list cuts">
           <thead>
             <tr>
               <th>Piece</th>
+              <th class="figure">timber deep</th>
               <th class="figure">length</th>
               <th class="figure">pieces</th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="c in cuts" :key="c.name">
+            <tr v-for="c in cuts" :key="`${c.name} ${c.depth} ${c.length}`">
               <td>{{ c.name }}</td>
+              <td class="figure">{{ length(c.depth) }}</td>
               <td class="figure">{{ length(c.length) }}</td>
               <td class="figure strong">{{ c.count }}</td>
             </tr>
           </tbody>
         </table>
-        <h2>One panel</h2>
+        <h2>One first-reflection panel</h2>
         <PanelDrawing :panel="project.treatment.panel" :frame="buying.frameThickness" :system="session.system" />
         <p class="soft caution">
           Gloves, mask and goggles with any fibre, and wrap the fill. Hang into structure with fixings rated for the

@@ -72,6 +72,7 @@ export function useSheets(of: ReturnType<typeof useRecipes>) {
     return {
       recipes: [of.shown.value, ...of.compared.value.map((id) => of.recipeOf(id))],
       prices: of.project.value.treatment.prices,
+      habits: of.project.value.buying,
       rho: setting.rho,
       c: setting.c,
     };

@@ -1,0 +1,27 @@
+/** Areas, volumes and runs of material in the reader's system: square feet, cubic feet and feet where lengths are in feet or inches. */
+import { fixed } from './format';
+import type { LengthSystem } from './lengths';
+
+const FOOT = 0.3048;
+
+export interface Measured {
+  value: number;
+  unit: string;
+}
+
+const inSystem = (value: number, power: 1 | 2 | 3, system: LengthSystem): Measured => {
+  const sign = power === 1 ? '' : power === 2 ? '²' : '³';
+  return system === 'metric' ? { value, unit: `m${sign}` } : { value: value / FOOT ** power, unit: `ft${sign}` };
+};
+
+/** m² → m² or ft². */
+export const areaIn = (m2: number, system: LengthSystem): Measured => inSystem(m2, 2, system);
+/** m³ → m³ or ft³. */
+export const volumeIn = (m3: number, system: LengthSystem): Measured => inSystem(m3, 3, system);
+/** m of cloth, timber or a distance told roughly → m or ft, decimal. */
+export const runIn = (m: number, system: LengthSystem): Measured => inSystem(m, 1, system);
+
+const text = ({ value, unit }: Measured, digits: number) => `${fixed(value, digits)} ${unit}`;
+export const areaText = (m2: number, system: LengthSystem, digits = 2): string => text(areaIn(m2, system), digits);
+export const volumeText = (m3: number, system: LengthSystem, digits = 2): string => text(volumeIn(m3, system), digits);
+export const runText = (m: number, system: LengthSystem, digits = 1): string => text(runIn(m, system), digits);
