@@ -233,6 +233,8 @@ describe('check and report', () => {
       'marks',
       'decay',
       'build',
+      'toBuy',
+      'currency',
       'verdict',
       'issues',
     ]);

@@ -1,37 +1,77 @@
 /**
  * Lengths as people write them on a job, in and out. Everything inside is metres.
  *
- * In: `5' 6 1/2"`, `66.5"`, `5ft 6in`, `1.69 m`, `1,69 m`, `169`, `169 cm`, `1690 mm`, and sums and differences of these
- * (`412-27.5`, `5' 6" + 2 cm`). A bare number takes the unit of the display system (cm, or inches).
+ * In: `5' 6 1/2"`, `5'-6 1/2"`, `66.5"`, `2-1/4"`, `5ft 6in`, `5 feet, 6 inches`, `1.69 m`, `1,69 m`, `169`, `169 cm`, `1690 mm`,
+ * `1 690 mm`, and sums and differences of these (`412-27.5`, `10'-6" - 2'-3"`). A bare number takes the unit of the display system
+ * (cm, or inches). What can be read in two ways is refused with both readings; it is never guessed.
  */
 
 export type LengthSystem = 'metric' | 'feet' | 'inches';
 
 export type ParsedLength =
-  { ok: true; metres: number; bare: boolean } | { ok: false; reason: 'empty' | 'unreadable'; at: number; text: string };
+  | { ok: true; metres: number; bare: boolean }
+  | { ok: false; reason: 'empty' | 'unreadable'; at: number; text: string }
+  /** Two readings of it, as one would write them without doubt. */
+  | { ok: false; reason: 'ambiguous'; at: number; text: string; readings: [string, string] }
+  /** It names square or cubic metres. */
+  | { ok: false; reason: 'no-length'; at: number; text: string };
 
 const INCH = 0.0254;
+const FOOT = 12 * INCH;
 const UNITS: Record<string, number> = {
   mm: 0.001,
   cm: 0.01,
   m: 1,
-  "'": 12 * INCH,
-  ft: 12 * INCH,
-  feet: 12 * INCH,
-  foot: 12 * INCH,
+  "'": FOOT,
+  ft: FOOT,
+  feet: FOOT,
+  foot: FOOT,
   '"': INCH,
   in: INCH,
   inch: INCH,
   inches: INCH,
 };
 const BARE_UNIT: Record<LengthSystem, number> = { metric: 0.01, feet: INCH, inches: INCH };
+const NAMES = new Map([
+  [0.001, 'mm'],
+  [0.01, 'cm'],
+  [1, 'm'],
+  [INCH, '″'],
+  [FOOT, '′'],
+]);
 
 /** Metres in one unit of a bare number under this system: a centimetre or an inch. */
 export function bareUnit(system: LengthSystem): number {
   return BARE_UNIT[system];
 }
 
-const NUMBER = /^\s*(?:(\d+)\s+(\d+)\s*\/\s*(\d+)|(\d+)\s*\/\s*(\d+)|(\d+(?:\.\d*)?|\.\d+))/;
+const FRACTIONS: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+/** One way of writing each sign: marks of feet and inches, minus, fractions, spaces. */
+const plainSigns = (input: string): string =>
+  input
+    .toLowerCase()
+    .replace(/[′’‘´`]/g, "'")
+    .replace(/[″”“]/g, '"')
+    .replace(/''/g, '"')
+    .replace(/[−–]/g, '-')
+    .replace(/[\u00a0\u2000-\u200a\u202f\u205f]/g, ' ')
+    .replace(/(\d)-?([½¼¾⅛⅜⅝⅞])/g, '$1 $2')
+    .replace(/[½¼¾⅛⅜⅝⅞]/g, (sign) => FRACTIONS[sign]!)
+    .replace(/⁄/g, '/');
+
+/** Thousands set off by spaces (before a metric unit), by commas with a decimal point, by points with a decimal comma. */
+const GROUPED =
+  /^(\d{1,3}(?: \d{3})+(?:[.,]\d+)?)(?=\s*(?:mm|cm|m|milli|centi|met))|^(\d{1,3}(?:,\d{3})+\.\d+|\d{1,3}(?:,\d{3}){2,})|^(\d{1,3}(?:\.\d{3})+,\d+)/;
+const FRACTION = /^(?:(\d+)(\s+|-))?(\d+)\s*\/\s*(\d+)/;
+const DECIMAL = /^(?:\d+(?:\.\d*|,\d+)?|[.,]\d+)/;
 const UNIT = /^\s*(millimet(?:er|re)s?|centimet(?:er|re)s?|met(?:er|re)s?|mm|cm|m|feet|foot|ft|inches|inch|in|'|")\.?/;
 
 function unitValue(word: string): number {
@@ -41,63 +81,180 @@ function unitValue(word: string): number {
   return UNITS[word] ?? Number.NaN;
 }
 
+interface Quantity {
+  value: number;
+  /** Metres in its unit; null when none is written. */
+  unit: number | null;
+  /** Characters it takes. */
+  size: number;
+  /** Digits as written, for what is doubtful about them. */
+  digits: string;
+  doubt: { readings: [string, string] } | null;
+}
+
+type Read = Quantity | 'unreadable' | 'no-length';
+
+const clear = (value: number): string => String(Math.round(value * 1e6) / 1e6);
+
+/** One number with its unit at the start of a text; null when none begins there. */
+function quantityAt(text: string, bare: number, tight: boolean): Read | null {
+  const grouped = GROUPED.exec(text);
+  const fraction = grouped ? null : FRACTION.exec(text);
+  const decimal = grouped || fraction ? null : DECIMAL.exec(text);
+  const found = grouped ?? fraction ?? decimal;
+  if (!found) return null;
+  const digits = found[0];
+  const rest = text.slice(digits.length);
+  const unitFound = UNIT.exec(rest);
+  const unit = unitFound ? unitValue(unitFound[1]!) : null;
+  const after = rest.slice(unitFound?.[0].length ?? 0);
+  if (unit !== null && unit <= 1 && unit !== INCH && unit !== FOOT && /^(?:\^?[23](?!\d)|[²³])/.test(after))
+    return 'no-length';
+  const size = digits.length + (unitFound?.[0].length ?? 0);
+  const name = NAMES.get(unit ?? bare)!;
+  const quantity = (value: number, readings?: [number, number]): Quantity => ({
+    value,
+    unit,
+    size,
+    digits,
+    doubt: readings ? { readings: [`${clear(readings[0])} ${name}`, `${clear(readings[1])} ${name}`] } : null,
+  });
+  if (grouped) {
+    const [, spaced, commas, points] = grouped;
+    if (spaced !== undefined) return quantity(Number(spaced.replace(/ /g, '').replace(',', '.')));
+    return quantity(
+      commas !== undefined ? Number(commas.replace(/,/g, '')) : Number(points!.replace(/\./g, '').replace(',', '.')),
+    );
+  }
+  if (fraction) {
+    const [, whole, join, top, bottom] = fraction;
+    const [n, d] = [Number(top), Number(bottom)];
+    if (d === 0) return 'unreadable';
+    const part = n / d;
+    if (n >= d) {
+      // 17/16 may be a slip for 1 7/16.
+      const slip =
+        whole === undefined && top!.length > 1 ? Number(top!.slice(0, -1)) + Number(top!.slice(-1)) / d : null;
+      return slip === null ? 'unreadable' : quantity(part, [part, slip]);
+    }
+    if (whole === undefined) return quantity(part);
+    const inches = unit === INCH || (unit === null && (bare === INCH || tight));
+    const sum = Number(whole) + part;
+    return join === '-' && !inches ? quantity(sum, [sum, Number(whole) - part]) : quantity(sum);
+  }
+  const value = Number(digits.replace(',', '.'));
+  const [head, tail] = digits.split(/[.,]/);
+  const thousands = tail?.length === 3 && /^[1-9]\d{0,2}$/.test(head!);
+  // Three figures behind a comma may be thousands, but for metres, where they are millimetres; behind a point in millimetres too.
+  const doubtful = thousands && (digits.includes(',') ? unit !== 1 : unit === 0.001);
+  return doubtful ? quantity(value, [value, Number(head! + tail!)]) : quantity(value);
+}
+
+/** What may follow a unit without an operator between them, and what a bare number there is. */
+function follows(before: number, next: Quantity): number | null | 'doubt' {
+  if (before === FOOT) return next.unit === INCH ? INCH : next.unit === null ? INCH : null;
+  if (before === 1) {
+    if (next.unit !== null) return next.unit < 1 && next.unit !== INCH && next.unit !== FOOT ? next.unit : null;
+    return next.digits.length > 2 ? 'doubt' : 0.01;
+  }
+  return before === 0.01 && next.unit === 0.001 ? 0.001 : null;
+}
+
 /** Reads one length or a sum of lengths. `at` in a failure is the place in the text where reading stopped. */
 export function parseLength(input: string, system: LengthSystem): ParsedLength {
-  const text = input
-    .toLowerCase()
-    .replace(/[′’‘]/g, "'")
-    .replace(/[″”“]/g, '"')
-    .replace(/''/g, '"')
-    .replace(/[−–]/g, '-')
-    .replace(/½/g, ' 1/2')
-    .replace(/¼/g, ' 1/4')
-    .replace(/¾/g, ' 3/4')
-    .replace(/(\d),(\d)/g, '$1.$2');
+  const text = plainSigns(input);
   if (text.trim() === '') return { ok: false, reason: 'empty', at: 0, text: input };
+  const bareScale = BARE_UNIT[system];
   let at = 0;
-  let total = 0;
-  let sign = 1;
-  let pending = true; // an operand is expected
-  let bare = true;
-  let lastUnit = 0;
-  while (text.slice(at).trim() !== '') {
-    const operator = /^\s*([+-])/.exec(text.slice(at));
-    if (operator) {
-      const leadingMinus = pending && at === 0 && operator[1] === '-';
-      if (pending && !leadingMinus) break;
-      sign = operator[1] === '-' ? -1 : 1;
-      at += operator[0].length;
-      pending = true;
-      lastUnit = 0;
+  const skip = () => (at += /^\s*/.exec(text.slice(at))![0].length);
+  const failed = (reason: 'unreadable' | 'no-length'): ParsedLength => ({ ok: false, reason, at, text: input });
+  const doubtful = (readings: [string, string]): ParsedLength => ({
+    ok: false,
+    reason: 'ambiguous',
+    at,
+    text: input,
+    readings,
+  });
+  let [total, sign, bare] = [0, 1, true];
+  skip();
+  const leading = /^[+-]/.exec(text.slice(at));
+  if (leading) {
+    sign = leading[0] === '-' ? -1 : 1;
+    at += 1;
+    // A sign stands at its number; "+ 4" is half a sum.
+    if (/^\s*[+-]/.test(text.slice(at)) || (leading[0] === '+' && /^\s/.test(text.slice(at))))
+      return failed('unreadable');
+  }
+  /** Unit of the part before, which a smaller one may follow; 0 at the start of an operand. */
+  let last = 0;
+  let tight = false;
+  let first = true;
+  for (;;) {
+    skip();
+    const read = quantityAt(text.slice(at), last === FOOT ? INCH : bareScale, tight);
+    if (read === null || read === 'unreadable') return failed('unreadable');
+    if (read === 'no-length') return failed('no-length');
+    if (read.doubt) return doubtful(read.doubt.readings);
+    let scale = read.unit ?? bareScale;
+    if (last !== 0) {
+      const allowed = follows(last, read);
+      if (allowed === null) {
+        // 1'690 mm: thousands set off by a mark, or a foot and something.
+        if (last === FOOT && read.digits.length === 3)
+          return doubtful([
+            `${text.slice(0, at).replace(/\D/g, '')}${read.digits} ${NAMES.get(scale)!}`,
+            `${text.slice(0, at).trim()} + ${read.digits} ${NAMES.get(scale)!}`,
+          ]);
+        return failed('unreadable');
+      }
+      if (allowed === 'doubt') return doubtful([`+ ${read.digits} mm`, `+ ${read.digits} cm`]);
+      scale = allowed;
+    }
+    if (read.unit !== null) bare = false;
+    total += sign * read.value * scale;
+    first = false;
+    const from = at;
+    at += read.size;
+    last = read.unit ?? 0;
+    // What comes next: the end, an operator, or a smaller part of the same length.
+    const next = /^(\s*)([+-]|,(?=\s*\d))?(\s*)/.exec(text.slice(at))!;
+    const [whole, before, mark, after] = next;
+    if (text.slice(at + whole.length) === '') {
+      if (mark) {
+        at += whole.length;
+        return failed('unreadable');
+      }
+      break;
+    }
+    tight = false;
+    if (mark === '-' && last === FOOT) {
+      const then = quantityAt(text.slice(at + whole.length), INCH, true);
+      const inches = then !== null && typeof then === 'object' && (then.unit === INCH || then.unit === null);
+      if (inches && before === '' && after === '') {
+        // Feet and inches joined by a dash, the usual way on a drawing.
+        at += whole.length;
+        tight = true;
+        continue;
+      }
+      if (inches && (before === '') !== (after === '')) {
+        const [feet, rest] = [text.slice(from, at).trim(), text.slice(at + whole.length).trim()];
+        return doubtful([`${feet} ${rest}`, `${feet} - ${rest}`]);
+      }
+    }
+    if (mark === '+' || mark === '-') {
+      at += whole.length;
+      sign = mark === '-' ? -1 : 1;
+      last = 0;
       continue;
     }
-    const number = NUMBER.exec(text.slice(at));
-    if (!number) break;
-    const [whole, a, b, c, d, e] = number.slice(1).map((s) => (s === undefined ? Number.NaN : Number(s)));
-    const value = !Number.isNaN(whole!) ? whole! + a! / b! : !Number.isNaN(c!) ? c! / d! : e!;
-    const rest = text.slice(at + number[0].length);
-    const unit = UNIT.exec(rest);
-    // Two numbers in a row only make sense as feet then inches ("5' 6", "1 m 20").
-    if (!pending && lastUnit === 0) break;
-    let scale: number;
-    if (unit) {
-      scale = unitValue(unit[1]!);
-      bare = false;
-    } else if (!pending) {
-      if (lastUnit !== 12 * INCH && lastUnit !== 1) break; // only "5' 6" and "1 m 20" go on without a unit
-      scale = lastUnit === 1 ? 0.01 : INCH;
-    } else {
-      scale = BARE_UNIT[system];
+    // Two numbers in a row only make sense as feet then inches, metres then centimetres.
+    if (last === 0) {
+      at += before!.length;
+      return failed('unreadable');
     }
-    if (!pending && scale >= lastUnit) break;
-    total += sign * value * scale;
-    at += number[0].length + (unit ? unit[0].length : 0);
-    lastUnit = unit ? scale : 0;
-    pending = false;
+    at += whole.length;
   }
-  if (pending || text.slice(at).trim() !== '' || !Number.isFinite(total)) {
-    return { ok: false, reason: 'unreadable', at, text: input };
-  }
+  if (first || !Number.isFinite(total)) return failed('unreadable');
   return { ok: true, metres: total, bare };
 }
 
@@ -122,11 +279,11 @@ function fractionOfInch(inches: number): string {
 /** A length for a label: centimetres to 1 mm, feet and inches to 1/16″, or decimal inches to 0.01″. */
 export function formatLength(metres: number, system: LengthSystem): Formatted {
   if (!Number.isFinite(metres)) throw new RangeError(`formatLength: metres must be finite, got ${metres}`);
-  if (system === 'metric') return { value: (metres * 100).toFixed(1), unit: 'cm' };
+  if (system === 'metric') return { value: (metres * 100).toFixed(1).replace(/^-(0\.0)$/, '$1'), unit: 'cm' };
   const inches = metres / INCH;
-  if (system === 'inches') return { value: inches.toFixed(2), unit: '″' };
-  const sign = inches < 0 ? '−' : '';
+  if (system === 'inches') return { value: inches.toFixed(2).replace(/^-(0\.00)$/, '$1'), unit: '″' };
   const sixteenths = Math.round(Math.abs(inches) * 16);
+  const sign = inches < 0 && sixteenths > 0 ? '−' : '';
   const feet = Math.floor(sixteenths / 192);
   const rest = fractionOfInch((sixteenths - feet * 192) / 16);
   return { value: feet > 0 ? `${sign}${feet}′ ${rest}″` : `${sign}${rest}″`, unit: '' };

@@ -8,6 +8,19 @@ test('a bare 5.34 for a room is metres, since 5.34 cm cannot be one; 534 is cent
   expect(understand('534', LENGTH, 'metric')).toMatchObject({ ok: true, value: 5.34 });
 });
 
+test('in feet mode a bare 14 for a room is feet, since 14 inches cannot be one; what was read is always said', () => {
+  expect(understand('14', LENGTH, 'feet')).toEqual({ ok: true, value: 14 * 0.3048, text: '14′ 0″' });
+  expect(understand('14', { ...LENGTH, min: 0.1 }, 'feet')).toEqual({ ok: true, value: 14 * 0.0254, text: '1′ 2″' });
+  expect(understand('0.2', LENGTH, 'metric')).toEqual({
+    ok: false,
+    sentence: '0.2 was read as 0.2 cm, which is out of range: from 50.0 cm to 6000.0 cm.',
+  });
+  expect(understand('1,690 mm', LENGTH, 'metric')).toEqual({
+    ok: false,
+    sentence: '“1,690 mm” can be read two ways: 1.69 mm or 1690 mm. Write one of them.',
+  });
+});
+
 test('a unit that was typed is never second-guessed', () => {
   expect(understand('5.34 cm', LENGTH, 'metric')).toEqual({
     ok: false,

@@ -29,25 +29,37 @@ function inRange(kind: FieldKind, value: number): boolean {
   return value >= kind.min - 1e-9 && value <= kind.max + 1e-9;
 }
 
-/** Reads a field's text. A bare length out of range in cm but in range in m is taken as metres, and shown so. */
+const FOOT = 0.3048;
+
+function refusal(text: string, read: Exclude<ReturnType<typeof parseLength>, { ok: true }>): string {
+  switch (read.reason) {
+    case 'empty':
+      return 'Type a length.';
+    case 'ambiguous':
+      return `“${text.trim()}” can be read two ways: ${read.readings[0]} or ${read.readings[1]}. Write one of them.`;
+    case 'no-length':
+      return `“${text.trim()}” is an area or a volume. Type a length.`;
+    case 'unreadable':
+      return `“${text.slice(read.at).trim() || text}” is not a length. Try 412, 4.12 m or 13' 6".`;
+  }
+}
+
+/** Reads a field's text. A bare length out of range in cm (inches) but in range in m (feet) is taken as that, and shown so. */
 export function understand(text: string, kind: FieldKind, system: LengthSystem): Understood {
   if (kind.kind === 'length') {
     const read = parseLength(text, system);
-    if (!read.ok) {
-      return {
-        ok: false,
-        sentence:
-          read.reason === 'empty'
-            ? 'Type a length.'
-            : `“${text.slice(read.at).trim() || text}” is not a length. Try 412, 4.12 m or 13' 6".`,
-      };
-    }
+    if (!read.ok) return { ok: false, sentence: refusal(text, read) };
     let value = read.metres;
-    if (read.bare && system === 'metric' && !inRange(kind, value) && inRange(kind, value / bareUnit(system))) {
-      value /= bareUnit(system);
+    const usual = bareUnit(system);
+    // 5.34 for a room is metres, 14 in feet mode feet: what the bare unit cannot be and the larger one can.
+    const larger = system === 'metric' ? 1 : FOOT;
+    if (read.bare && !inRange(kind, value) && inRange(kind, (value / usual) * larger)) value *= larger / usual;
+    if (!inRange(kind, value)) {
+      const as = read.bare
+        ? `${text.trim()} was read as ${lengthText(value, system)}, which`
+        : lengthText(value, system);
+      return { ok: false, sentence: `${as} is out of range: ${rangeText(kind, system)}.` };
     }
-    if (!inRange(kind, value))
-      return { ok: false, sentence: `${lengthText(value, system)} is out of range: ${rangeText(kind, system)}.` };
     return { ok: true, value, text: lengthText(value, system) };
   }
   const number = Number(
