@@ -8,6 +8,8 @@ import { OCTAVES } from '../quantities/bands';
 /** Limits of what a person can tape, m. The fields use the same figures. */
 export const LIMITS = {
   side: [0.5, 60],
+  /** A wall as taped: reveals and chimney breasts are short. */
+  leg: [0.02, 60],
   height: [1.2, 20],
   coordinate: [-200, 200],
   earHeight: [0.3, 2.2],
@@ -353,7 +355,7 @@ export const state = z.strictObject({
 });
 
 /** What the tape said walking round the room: each wall's length and the angle inside the room at its end. */
-export const leg = z.strictObject({ wall: id, length: within('side'), insideDeg: z.number().min(1).max(359) });
+export const leg = z.strictObject({ wall: id, length: within('leg'), insideDeg: z.number().min(1).max(359) });
 export const tape = z.strictObject({
   legs: z.array(leg).max(200),
   diagonals: z.array(z.strictObject({ from: id, to: id, length: z.number().min(0.05).max(120) })).max(200),

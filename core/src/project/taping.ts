@@ -36,15 +36,17 @@ export function walkTape(legs: readonly Leg[]): Walk {
 }
 
 /**
- * Spreads the closing error over the corners in proportion to the way walked (compass rule; N. Bowditch 1808): every wall
- * takes the share of the error that its length has in the whole.
+ * The plan a closed walk makes: angles first, since each turns all that follows (the misfit of their sum spread evenly), then what is left
+ * of the closing error in proportion to the way walked (compass rule; N. Bowditch 1808).
  */
-export function spreadError(walk: Walk): OutlineCorner[] {
+export function planFromTape(legs: readonly Leg[]): OutlineCorner[] {
+  const { angleErrorDeg } = walkTape(legs);
+  const share = angleErrorDeg / legs.length;
+  const walk = walkTape(legs.map((l) => ({ ...l, insideDeg: l.insideDeg - share })));
   let walked = 0;
   return walk.corners.map((c, i) => {
     const part = walk.around > 0 ? walked / walk.around : 0;
-    const next = walk.corners[i + 1] ?? walk.end;
-    walked += Math.hypot(next.x - c.x, next.y - c.y);
+    walked += legs[i]!.length;
     return { ...c, x: c.x - part * walk.end.x, y: c.y - part * walk.end.y };
   });
 }

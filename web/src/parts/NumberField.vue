@@ -3,8 +3,8 @@
  * Every number goes in here: SI in and out, tape-measure text in between. Shows what it understood while typing; bad text
  * stays in the field with a sentence, and the stored value stays as it was. Arrow keys step.
  */
-import { computed, nextTick, ref, watch } from 'vue';
-import { useLengths } from './keys';
+import { computed, inject, nextTick, onBeforeUnmount, ref, watch } from 'vue';
+import { FIELD_FAULTS, useLengths } from './keys';
 import { type FieldKind, fieldText, fieldUnit, understand } from './fieldText';
 
 const props = withDefaults(
@@ -48,6 +48,10 @@ const read = computed(() => understand(text.value, kind.value, system.value));
 const changed = computed(() => text.value !== shown.value);
 const emptied = computed(() => props.optional === true && text.value.trim() === '');
 const error = computed(() => (changed.value && !emptied.value && !read.value.ok ? read.value.sentence : ''));
+const group = inject(FIELD_FAULTS, null);
+const field = Symbol(props.label);
+watch(error, (sentence) => group?.(field, sentence ? { label: props.label, sentence } : null));
+onBeforeUnmount(() => group?.(field, null));
 const echo = computed(() => {
   if (!editing.value || !changed.value || !read.value.ok) return '';
   return /^\s*[\d.,]+\s*$/.test(text.value) && props.kind === 'number' ? '' : `= ${read.value.text}`;

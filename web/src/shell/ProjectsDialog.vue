@@ -5,6 +5,7 @@ import { useRouter } from 'vue-router';
 import { LIMITS } from '@tawny/core/project/schema';
 import { useOpenProject } from '../files/openProject';
 import { type DemoName, DEMOS, exportProject } from '../files/projectFiles';
+import FieldGroup from '../parts/FieldGroup.vue';
 import NumberField from '../parts/NumberField.vue';
 import { useDocument } from '../stores/document';
 
@@ -104,36 +105,38 @@ async function copy(): Promise<void> {
           @change="pick"
         />
       </div>
-      <form v-if="making" class="fresh" @submit.prevent="create">
-        <label class="row">
-          <span class="label">Name</span>
-          <v-text-field
-            v-model="fresh.name"
-            class="text"
-            aria-label="Name of the new room"
-            placeholder="New room"
-            single-line
-            maxlength="200"
-            autofocus
+      <FieldGroup v-if="making" v-slot="{ guarded }">
+        <form class="fresh" @submit.prevent="guarded(create)">
+          <label class="row">
+            <span class="label">Name</span>
+            <v-text-field
+              v-model="fresh.name"
+              class="text"
+              aria-label="Name of the new room"
+              placeholder="New room"
+              single-line
+              maxlength="200"
+              autofocus
+            />
+          </label>
+          <NumberField
+            v-model="fresh.length"
+            label="Length, wall A to wall C"
+            :min="LIMITS.side[0]"
+            :max="LIMITS.side[1]"
           />
-        </label>
-        <NumberField
-          v-model="fresh.length"
-          label="Length, wall A to wall C"
-          :min="LIMITS.side[0]"
-          :max="LIMITS.side[1]"
-        />
-        <NumberField
-          v-model="fresh.width"
-          label="Width, wall D to wall B"
-          :min="LIMITS.side[0]"
-          :max="LIMITS.side[1]"
-        />
-        <NumberField v-model="fresh.height" label="Height" :min="LIMITS.height[0]" :max="LIMITS.height[1]" />
-        <div class="actions-row">
-          <v-btn color="primary" variant="flat" size="small" type="submit">Make the room</v-btn>
-        </div>
-      </form>
+          <NumberField
+            v-model="fresh.width"
+            label="Width, wall D to wall B"
+            :min="LIMITS.side[0]"
+            :max="LIMITS.side[1]"
+          />
+          <NumberField v-model="fresh.height" label="Height" :min="LIMITS.height[0]" :max="LIMITS.height[1]" />
+          <div class="actions-row">
+            <v-btn color="primary" variant="flat" size="small" type="submit">Make the room</v-btn>
+          </div>
+        </form>
+      </FieldGroup>
       <h3>In this browser</h3>
       <ul>
         <li v-for="p in list" :key="p.id" :class="{ here: p.id === doc.stored?.id }">

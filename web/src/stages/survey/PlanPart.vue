@@ -6,6 +6,7 @@ import { wallLength } from '@tawny/core/project/outlineEdits';
 import { legsOf } from '@tawny/core/project/taping';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import FieldGroup from '../../parts/FieldGroup.vue';
 import NumberField from '../../parts/NumberField.vue';
 import QuantityText from '../../parts/QuantityText.vue';
 import type { TapeTrace } from '../../board/types';
@@ -136,42 +137,44 @@ const taping = ref(project.value.tape.legs.length > 0);
         :max="LIMITS.side[1]"
         @update:model-value="setLength"
       />
-      <NumberField
-        label="From its left end"
-        :model-value="recess.from"
-        :min="0"
-        :max="60"
-        @update:model-value="recess.from = $event"
-      />
-      <NumberField
-        label="Recess width"
-        :model-value="recess.width"
-        :min="0.05"
-        :max="60"
-        @update:model-value="recess.width = $event"
-      />
-      <NumberField
-        label="Recess depth"
-        :model-value="recess.depth"
-        :min="0.02"
-        :max="20"
-        @update:model-value="recess.depth = $event"
-      />
-      <div class="actions-row">
-        <v-btn size="small" variant="outlined" @click="cut(false)">Chimney breast here</v-btn>
-        <v-btn size="small" variant="outlined" @click="cut(true)">Alcove here</v-btn>
-        <v-btn size="small" variant="text" @click="doc.run({ type: 'split-wall', wall: picked, at: length / 2 })">
-          Corner in its middle
-        </v-btn>
-        <v-btn
-          v-if="names.length > 3"
-          size="small"
-          variant="text"
-          @click="doc.run({ type: 'remove-corner', wall: picked })"
-        >
-          Take its first corner out
-        </v-btn>
-      </div>
+      <FieldGroup v-slot="{ guarded }">
+        <NumberField
+          label="From its left end"
+          :model-value="recess.from"
+          :min="0"
+          :max="60"
+          @update:model-value="recess.from = $event"
+        />
+        <NumberField
+          label="Recess width"
+          :model-value="recess.width"
+          :min="0.05"
+          :max="60"
+          @update:model-value="recess.width = $event"
+        />
+        <NumberField
+          label="Recess depth"
+          :model-value="recess.depth"
+          :min="0.02"
+          :max="20"
+          @update:model-value="recess.depth = $event"
+        />
+        <div class="actions-row">
+          <v-btn size="small" variant="outlined" @click="guarded(() => cut(false))">Chimney breast here</v-btn>
+          <v-btn size="small" variant="outlined" @click="guarded(() => cut(true))">Alcove here</v-btn>
+          <v-btn size="small" variant="text" @click="doc.run({ type: 'split-wall', wall: picked, at: length / 2 })">
+            Corner in its middle
+          </v-btn>
+          <v-btn
+            v-if="names.length > 3"
+            size="small"
+            variant="text"
+            @click="doc.run({ type: 'remove-corner', wall: picked })"
+          >
+            Take its first corner out
+          </v-btn>
+        </div>
+      </FieldGroup>
     </section>
     <div class="actions-row">
       <v-btn size="small" variant="text" :aria-expanded="taping" @click="taping = !taping">

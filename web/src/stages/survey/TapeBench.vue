@@ -2,9 +2,10 @@
 /** The room walked round: wall lengths and angles as taped, the closing error, diagonals as checks. */
 import { computed, onBeforeUnmount, watch } from 'vue';
 import { mdiClose } from '@mdi/js';
-import { checkDiagonals, legsOf, nextLeg, spreadError, walkTape } from '@tawny/core/project/taping';
+import { LIMITS } from '@tawny/core/project/schema';
+import { checkDiagonals, legsOf, nextLeg, planFromTape, walkTape } from '@tawny/core/project/taping';
 import { CLOSING_PART, DIAGONAL_AGREES } from '@tawny/core/studies/survey';
-import { fixed, signed } from '@tawny/core/quantities/format';
+import { signed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { TapeTrace } from '../../board/types';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -25,7 +26,7 @@ function setLeg(i: number, change: Partial<Legs[number]>): void {
 function use(): void {
   // What is left of the error is spread; a tape that does not close is spread only when asked.
   const first = project.value.room.corners[0]!;
-  const corners = spreadError(walk.value).map((c) => ({ ...c, x: c.x + first.x, y: c.y + first.y }));
+  const corners = planFromTape(legs.value).map((c) => ({ ...c, x: c.x + first.x, y: c.y + first.y }));
   doc.run({ type: 'set-outline', corners });
 }
 watch(
@@ -64,8 +65,8 @@ function addDiagonal(): void {
       <NumberField
         :label="`Taped length of ${l.wall}`"
         :model-value="l.length"
-        :min="0.5"
-        :max="60"
+        :min="LIMITS.leg[0]"
+        :max="LIMITS.leg[1]"
         @update:model-value="setLeg(i, { length: $event })"
       />
       <NumberField
@@ -132,7 +133,7 @@ function addDiagonal(): void {
         {{
           Math.abs(checks[i]!.difference) <= DIAGONAL_AGREES
             ? 'agrees'
-            : `${fixed(Math.abs(checks[i]!.difference) * 100, 1)} cm ${checks[i]!.difference > 0 ? 'shorter than taped' : 'longer than taped'}`
+            : `${lengthText(Math.abs(checks[i]!.difference), session.system)} ${checks[i]!.difference > 0 ? 'shorter than taped' : 'longer than taped'}`
         }}.
         <button class="link" @click="setDiagonals(diagonals.filter((_, k) => k !== i))">Take away</button>
       </p>
