@@ -10,6 +10,7 @@ import { faceOutline, faceStretch, localToFace } from '../geometry/unfold';
 import type { Vec2 } from '../geometry/vector';
 import { stencil, stencilAt } from '../waves/modes';
 import { addPoints, type SurfacePoints } from '../waves/surfaces';
+import { diffuseOfAdmittance } from '../absorbers/admittance';
 import { absorptionAt } from '../absorbers/layers';
 import { divide, complex } from '../numerics/complex';
 import { waveModes } from './bassAnswer';
@@ -18,7 +19,7 @@ import type { BassTask, HelpPlace, HelpsAnswer, Recipe, WaveMode } from './bassT
 import { pieceLayers } from './hung';
 import { notForPanels } from './markLevels';
 import type { Setting, SettingFace } from './setting';
-import { cornerTwin, layersBeta, pointsOn } from './waveRoom';
+import { cornerTwin, frontBeta, pieceBeta, pointsOn } from './waveRoom';
 import type { Solution } from './waveEngine';
 
 const STEP = 0.2;
@@ -39,8 +40,12 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
     { ...recipe, id: '', name: '', face: '', u: 0, v: 0, turnDeg: 0, tiltDeg: 0, scatterHz: 500 },
     setting.project.treatment.panel.flowResistivity,
   );
-  const share = recipe.kind === 'corner' ? 0.5 : 1;
-  const beta = layers.length > 0 ? layersBeta(layers, mode.f, setting.rho, setting.c) : complex(0.01);
+  const beta = pieceBeta(recipe.kind, layers, setting)(mode.f);
+  // What it takes straight on, at its own front.
+  const alpha =
+    layers.length > 0
+      ? absorptionAt(divide(complex(1), frontBeta(layers, mode.f, setting.rho, setting.c)), 0)
+      : diffuseOfAdmittance(beta.re);
   const amplitude = new Float64Array(modes.count);
   amplitude[ask.mode] = 1;
   const field = solution.nodal(amplitude);
@@ -56,7 +61,7 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
     return sum;
   };
   const delta0 = Number.isFinite(mode.time) ? (3 * Math.log(10)) / mode.time : 0;
-  const added = (points: SurfacePoints) => (setting.c * share * beta.re * strength(points)) / 2;
+  const added = (points: SurfacePoints) => (setting.c * beta.re * strength(points)) / 2;
   const list: (HelpPlace & { box: Box; adds: number })[] = [];
   const area = recipe.width * recipe.height;
   const tryOn = (face: SettingFace, u: number, v: number, blocked: readonly Box[]) => {
@@ -124,7 +129,7 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
   const plain = ({ face, name, u, v, perArea, time }: HelpPlace): HelpPlace => ({ face, name, u, v, perArea, time });
   return {
     mode,
-    alpha: absorptionAt(divide(complex(1), beta), 0),
+    alpha,
     places: chosen.slice(0, LISTED).map(plain),
     worst: list.length > 0 ? plain(list[list.length - 1]!) : null,
     needed,

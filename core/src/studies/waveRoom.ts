@@ -1,4 +1,5 @@
 /** The room of a setting as the wave solver takes it: its air, what damps it and where, and how far up it is solved. */
+import { admittanceOf, atWall } from '../absorbers/admittance';
 import type { Layer } from '../absorbers/layers';
 import { surfaceImpedance } from '../absorbers/layers';
 import { clipConvex } from '../geometry/clip';
@@ -8,6 +9,7 @@ import type { Vec2 } from '../geometry/vector';
 import { type Complex, complex, divide } from '../numerics/complex';
 import type { Linalg } from '../numerics/linalg/types';
 import { shapeOf } from '../project/shape';
+import type { HungKind } from '../project/schema';
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
 import type { Damper } from '../waves/damped';
 import { COARSE_SPACING, expectedModes, type RoomModes, SPACING } from '../waves/modes';
@@ -109,8 +111,34 @@ export function octaveShare(octave: number, frequency: number): number {
   return Math.max(0, 1 - Math.abs(x - octave));
 }
 
-export const layersBeta = (layers: readonly Layer[], f: number, rho: number, c: number): Complex =>
+/** Depth of a stack from its wall to its front, m; sheets have none. */
+const stackDepth = (layers: readonly Layer[]): number =>
+  layers.reduce((sum, l) => sum + (l.type === 'porous' || l.type === 'air' ? l.d : 0), 0);
+
+/** Admittance of a stack at its front. */
+export const frontBeta = (layers: readonly Layer[], f: number, rho: number, c: number): Complex =>
   divide(complex(1), surfaceImpedance(layers, f, 0, { rho0: rho, c0: c }));
+
+/**
+ * What a hung piece adds to the wall behind it, at straight incidence, referred to that wall: the air of the room is counted right up to
+ * it. Both walls of a corner look into one fill: each has half of it. What has no layers takes its typical coefficient.
+ */
+export function pieceBeta(
+  kind: HungKind,
+  layers: readonly Layer[],
+  { rho, c }: { rho: number; c: number },
+): (f: number) => Complex {
+  if (layers.length === 0) {
+    const typical = complex(admittanceOf(kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
+    return () => typical;
+  }
+  const share = kind === 'corner' ? 0.5 : 1;
+  const depth = stackDepth(layers);
+  return (f) => {
+    const b = atWall(frontBeta(layers, f, rho, c), (2 * Math.PI * f) / c, depth);
+    return { re: share * b.re, im: share * b.im };
+  };
+}
 
 export interface NamedDamper extends Damper {
   /** Of hung pieces what they are made of; null for the room itself. */
@@ -172,30 +200,23 @@ export function hungPatches(setting: Setting): PatchPlan[] {
       const twin = cornerTwin(setting, face, piece.box);
       if (twin && twin.outline.length > 2) pointsOn(twin.face, twin.outline, points);
     }
-    const typical = (piece.kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA) / 8;
-    // Both walls look into one corner fill: each has half of it.
-    const share = piece.kind === 'corner' ? 0.5 : 1;
-    return {
-      make: JSON.stringify([piece.kind, layers, share]),
-      points,
-      beta: (f) => {
-        if (layers.length === 0) return complex(typical);
-        const b = layersBeta(layers, f, setting.rho, setting.c);
-        return { re: share * b.re, im: share * b.im };
-      },
-    };
+    return { make: JSON.stringify([piece.kind, layers]), points, beta: pieceBeta(piece.kind, layers, setting) };
   });
 }
 
-/** Points that stand for soft things that absorb, alike ones together: β S with α = 8 Re β. */
-function thingPatches(setting: Setting): { points: SurfacePoints; alpha: number[] }[] {
-  const groups = new Map<string, { points: SurfacePoints; alpha: number[] }>();
+/** Points of one place that stand for things that absorb, alike ones together: β S by octave. */
+function thingPatches(setting: Setting): { points: SurfacePoints; beta: number[] }[] {
+  const groups = new Map<string, { points: SurfacePoints; beta: number[] }>();
   for (const o of setting.objects) {
     if (o.absorption.every((a) => a === 0)) continue;
     const n = o.outline.length;
     const [x, y] = [0, 1].map((i) => o.outline.reduce((s, p) => s + p[i]! / n, 0));
-    const key = JSON.stringify(o.absorption);
-    if (!groups.has(key)) groups.set(key, { points: [], alpha: o.absorption });
+    // Of what is listed by the piece the surface is not known: its area is taken as weakly absorbing, α = 8β.
+    const beta = o.absorption.map((area, i) =>
+      o.material.per === 'piece' ? area / 8 : o.exposed * admittanceOf(o.material.alpha[i]!),
+    );
+    const key = JSON.stringify(beta);
+    if (!groups.has(key)) groups.set(key, { points: [], beta });
     groups.get(key)!.points.push(x!, y!, isBlock(setting, o.id) ? o.high : (o.low + o.high) / 2, 1);
   }
   return [...groups.values()];
@@ -229,9 +250,10 @@ export async function roomDampers(
   modes: RoomModes,
   load: (bytes: number) => Promise<Linalg>,
 ): Promise<NamedDamper[]> {
-  const materials = new Map<string, { points: SurfacePoints; alpha: readonly number[] }>();
+  const materials = new Map<string, { points: SurfacePoints; beta: number[] }>();
   const of = (id: string, alpha: readonly number[]) => {
-    if (!materials.has(id)) materials.set(id, { points: [], alpha });
+    // Each octave by itself: coefficients do not mix as admittances do.
+    if (!materials.has(id)) materials.set(id, { points: [], beta: alpha.map(admittanceOf) });
     return materials.get(id)!.points;
   };
   for (const face of setting.faces) {
@@ -245,14 +267,12 @@ export async function roomDampers(
   }
   // Octave values run straight between octaves: all that is the room's own is one matrix an octave, faded over.
   const octaves = OCTAVE_MIDBANDS.slice(0, ROOM_OCTAVES).map((): Float32Array | null => null);
-  for (const { points, alpha } of [...materials.values(), ...thingPatches(setting)]) {
+  for (const { points, beta } of [...materials.values(), ...thingPatches(setting)]) {
     if (points.length === 0) continue;
     const coupling = await couplingOf(modes, points, load);
     octaves.forEach((_, o) => {
       const sum = (octaves[o] ??= new Float32Array(coupling.length));
-      // α = 8 Re β, the limit of small admittances.
-      const beta = alpha[o]! / 8;
-      for (let i = 0; i < sum.length; i++) sum[i]! += beta * coupling[i]!;
+      for (let i = 0; i < sum.length; i++) sum[i]! += beta[o]! * coupling[i]!;
     });
   }
   const list = octaves.flatMap((coupling, o): NamedDamper[] =>

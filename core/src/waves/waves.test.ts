@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
-import { surfaceImpedance } from '../absorbers/layers';
+import { atWall } from '../absorbers/admittance';
+import { type Layer, surfaceImpedance } from '../absorbers/layers';
 import { boxModes } from '../modes/box';
 import { levelOfPressure, modalPressure, dampedModes, modeDamping } from '../modes/response';
 import type { Vec2, Vec3 } from '../geometry/vector';
@@ -418,6 +419,52 @@ describe('rooms with losses', () => {
     const whole = await levels({ modes: all, dampers, c: C }, [0.6, 0.5, 0.9], [2.9, 2.2, 1.2], frequencies);
     few.forEach((v, q) => expect(Math.abs(v - whole[q]!)).toBeLessThan(0.25));
   });
+});
+
+test('a lining on an end wall: frequency and decay are those of the air in front of it, by the exact solution in one dimension', async () => {
+  const [length, air] = [5, { rho0: 1.2, c0: C }];
+  const modes = await solve(airOf(boxPlan(length, 2.2), 2), 280);
+  const end = boxFaces([length, 2.2, 2]).find((points) => Math.abs(points[0]! - length) < 1e-9)!;
+  for (const [fill, gap] of [
+    [0.2, 0],
+    [0.2, 0.2],
+    [0.1, 0.05],
+  ] as const) {
+    const layers: Layer[] = [
+      { type: 'porous', model: 'miki', sigma: 8000, d: fill },
+      ...(gap > 0 ? [{ type: 'air' as const, d: gap }] : []),
+    ];
+    const depth = fill + gap;
+    const front = (f: number) => divide(complex(1), surfaceImpedance(layers, f, 0, air));
+    const damper = await damperOf(modes, end, (f) => atWall(front(f), (2 * Math.PI * f) / C, depth));
+    const got = decays({ modes, dampers: [damper], c: C }, 60)[1]!;
+    // In the air, length − depth: j tan k(L − D) = −β; Newton on the complex k, β carried off the real axis by its slope.
+    let k = { re: Math.PI / length, im: 0.01 };
+    for (let i = 0; i < 60; i++) {
+      const f = (k.re * C) / (2 * Math.PI);
+      const [here, up] = [front(f), front(f * 1.001)];
+      const by = 0.001 * k.re;
+      const beta = {
+        re: here.re - ((up.im - here.im) / by) * k.im,
+        im: here.im + ((up.re - here.re) / by) * k.im,
+      };
+      const at = (z: { re: number; im: number }) => {
+        const [x, y] = [z.re * (length - depth), z.im * (length - depth)];
+        const d = Math.cos(2 * x) + Math.cosh(2 * y);
+        return { re: beta.re - Math.sinh(2 * y) / d, im: beta.im + Math.sin(2 * x) / d };
+      };
+      const [f0, f1] = [at(k), at({ re: k.re + 1e-7, im: k.im })];
+      const slope = { re: (f1.re - f0.re) / 1e-7, im: (f1.im - f0.im) / 1e-7 };
+      const size = slope.re ** 2 + slope.im ** 2;
+      k = {
+        re: k.re - (f0.re * slope.re + f0.im * slope.im) / size,
+        im: k.im - (f0.im * slope.re - f0.re * slope.im) / size,
+      };
+    }
+    expect(got.frequency / ((k.re * C) / (2 * Math.PI))).toBeCloseTo(1, 2);
+    expect(got.time / ((3 * Math.log(10)) / (C * k.im))).toBeGreaterThan(0.985);
+    expect(got.time / ((3 * Math.log(10)) / (C * k.im))).toBeLessThan(1.015);
+  }
 });
 
 test('a small room against an independent stencil in time', async () => {
