@@ -85,7 +85,7 @@ export type Command =
   | { type: 'place-seat'; head: [number, number]; left: [number, number]; right: [number, number] }
   | { type: 'set-rig'; layout: LayoutId; second: boolean; subs: number }
   /** As many subwoofers as places, survey coordinates, all at one level. */
-  | { type: 'place-subs'; places: { x: number; y: number }[]; gainDb: number }
+  | { type: 'place-subs'; places: { x: number; y: number }[]; gainDb: number; inverted?: boolean }
   | { type: 'set-range'; range: Partial<HeadRange> }
   | { type: 'set-marking'; marking: Partial<Project['marking']> }
   | { type: 'set-stock'; stock: Project['treatment']['stock'] }
@@ -332,7 +332,7 @@ function change(draft: Project, command: Command): void {
       setRig(draft, command);
       return;
     case 'place-subs':
-      placeSubs(draft, command.places, command.gainDb);
+      placeSubs(draft, command.places, command.gainDb, command.inverted ?? false);
       return;
     case 'set-range':
       Object.assign(draft.listening.range, command.range);

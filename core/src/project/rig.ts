@@ -64,14 +64,19 @@ function standing(project: Project, l: Loudspeaker, [x, y]: Vec2): Loudspeaker {
  * Puts as many subwoofers as are given in their places (survey coordinates), all fed alike and in step: missing ones are
  * added, surplus ones dropped. Changes the project given (a draft).
  */
-export function placeSubs(project: Project, places: readonly { x: number; y: number }[], gainDb: number): void {
+export function placeSubs(
+  project: Project,
+  places: readonly { x: number; y: number }[],
+  gainDb: number,
+  inverted: boolean,
+): void {
   const second = project.loudspeakers.some((l) => l.role === 'second');
   const model = project.loudspeakers.find((l) => l.role === 'sub')?.feed;
   setRig(project, { layout: project.listening.layout, second, subs: places.length });
   const subs = project.loudspeakers.filter((l) => l.role === 'sub');
   places.forEach(({ x, y }, i) => {
     const sub = subs[i]!;
-    Object.assign(sub, { x, y, feed: { ...(model ?? sub.feed), gainDb, delayMs: 0, inverted: false } });
+    Object.assign(sub, { x, y, feed: { ...(model ?? sub.feed), gainDb, delayMs: 0, inverted } });
   });
 }
 

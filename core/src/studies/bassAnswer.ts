@@ -4,7 +4,7 @@ import type { HeadRange } from '../project/schema';
 import { insideOutline } from '../geometry/polygon';
 import { shapeAt } from '../waves/modes';
 import { feedOf } from './bassFeed';
-import { placeSpread, swings } from './bassJudge';
+import { placeSpread, SPREAD_RANGE, swings } from './bassJudge';
 import type { BassAnswer, WaveMode } from './bassTypes';
 import type { PlacedLoudspeaker, Setting } from './setting';
 import type { Quality } from './waveRoom';
@@ -99,9 +99,6 @@ export function waveModes(setting: Setting, solution: Solution): WaveMode[] {
     motion: motion[index]!,
   }));
 }
-
-/** From here to here places of the head are compared, Hz. */
-export const SPREAD_RANGE = [30, 120] as const;
 
 export async function bassAnswer(
   setting: Setting,

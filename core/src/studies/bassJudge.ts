@@ -128,3 +128,9 @@ export function slowModes(modes: readonly WaveMode[]): { slow: WaveMode[]; heard
   const slow = modes.filter(tooSlow);
   return { slow, heard: slow.filter((m) => Math.abs(m.head) > SEAT_NULL) };
 }
+
+/** Where evenness is judged, and where places of the head are compared, Hz. */
+export const EVEN_RANGE = [30, 150] as const;
+export const SPREAD_RANGE = [30, 120] as const;
+/** Weight of a decibel of spread over the head's range against one of swing. */
+export const SPREAD_WEIGHT = 0.7;

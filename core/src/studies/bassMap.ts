@@ -26,13 +26,21 @@ export function nearestIndex(frequencies: ArrayLike<number>, f: number): number 
   return best;
 }
 
+export interface Driven {
+  re: Float64Array;
+  im: Float64Array;
+  f: number;
+  /** What the modes left out add at a place, on the scale of amplitude times φ. */
+  restAt(p: Vec3): { re: number; im: number };
+}
+
 /** Amplitudes of every mode with the given loudspeakers playing at a frequency. */
 export async function drivenAmplitudes(
   setting: Setting,
   solution: Solution,
   f: number,
   ids: readonly string[],
-): Promise<{ re: Float64Array; im: Float64Array; f: number }> {
+): Promise<Driven> {
   const list = setting.loudspeakers.filter((l) => ids.includes(l.id));
   const found = await solution.amplitudes(list.map((l) => l.at));
   const q = nearestIndex(solution.frequencies, f);
@@ -46,7 +54,20 @@ export async function drivenAmplitudes(
       im[m]! += h.re * found.im[s]![k]! + h.im * found.re[s]![k]!;
     }
   });
-  return { re, im, f: at };
+  return {
+    re,
+    im,
+    f: at,
+    restAt: (p) =>
+      list.reduce(
+        (sum, l) => {
+          const h = feedOf(l, at);
+          const more = solution.rest(l.at, p, at);
+          return { re: sum.re + h.re * more, im: sum.im + h.im * more };
+        },
+        { re: 0, im: 0 },
+      ),
+  };
 }
 
 type Field = (p: Vec3) => [re: number, im: number];

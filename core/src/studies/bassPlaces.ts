@@ -6,9 +6,20 @@ import { clipConvex, overlapping, boundsOf } from '../geometry/clip';
 import { insideOutline } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import { plainLoudspeaker } from '../project/create';
-import { headPoints, isSub, levels, playing, SPREAD_RANGE, together } from './bassAnswer';
+import { headPoints, isSub, levels, playing, together } from './bassAnswer';
 import { feedOf } from './bassFeed';
-import { placeSpread, smoothed, SWING_SCHOOLS, swingOf, unevenness } from './bassJudge';
+import {
+  EVEN_RANGE,
+  placeSpread,
+  smoothed,
+  SPREAD_RANGE,
+  SPREAD_WEIGHT,
+  SWING_SCHOOLS,
+  swingOf,
+  unevenness,
+} from './bassJudge';
+import { choicesOf, createSubSearch } from './subSearch';
+import { LIMITS } from '../project/schema';
 import type { PlacesAnswer, SubLayout, SubPlace } from './bassTypes';
 import type { PlacedLoudspeaker, Setting } from './setting';
 import { doorSwings } from './survey';
@@ -17,11 +28,6 @@ import type { Response, Solution } from './waveEngine';
 /** Between the front of a subwoofer's box and a wall behind it, beside its depth, m. */
 const BEHIND = 0.03;
 const MOST_CANDIDATES = 26;
-/** Levels tried about the one that meets the mains, dB. */
-const GAINS = [-4, 0, 4];
-/** Weight of a decibel of spread over the head's range against one of swing. */
-const SPREAD_WEIGHT = 0.7;
-const EVEN_RANGE = [30, 150] as const;
 const MAP_STEP = 0.2;
 const HEAD_CLEAR = 0.4;
 const BEST = 3;
@@ -131,16 +137,6 @@ function judge(axis: ArrayLike<number>, responses: readonly Response[]): Judged 
   return { swingDb, evenDb, spreadDb, cost: (swingDb + 2 * evenDb) / 2 + SPREAD_WEIGHT * spreadDb };
 }
 
-const meanLevel = (axis: ArrayLike<number>, r: Response, from: number, to: number): number => {
-  let [sum, n] = [0, 0];
-  for (let q = 0; q < axis.length; q++) {
-    if (axis[q]! < from || axis[q]! > to) continue;
-    sum += r.re[q]! ** 2 + r.im[q]! ** 2;
-    n += 1;
-  }
-  return 10 * Math.log10(Math.max(1e-12, sum / Math.max(1, n)));
-};
-
 export async function bassPlaces(
   setting: Setting,
   solution: Solution,
@@ -168,47 +164,21 @@ export async function bassPlaces(
     const at: Vec3 = [c.at[0], c.at[1], (setting.solid.floorAt(c.at) ?? 0) + height];
     return points.map((p) => sum([{ ...plain, at }], p));
   });
-  const edge = model.feed.crossover?.hz ?? 80;
-  const wanted = mains.length > 0 ? meanLevel(axis, ofMains[0]!, edge, 2 * edge) : 0;
-  const layoutOf = (picks: readonly number[]): SubLayout => {
-    const joint = points.map((_, p) => add(picks.map((i) => from[i]![p]!)));
-    const offset = mains.length > 0 ? wanted - meanLevel(axis, joint[0]!, 30, edge) : 0;
-    let best: SubLayout | null = null;
-    for (const extra of mains.length > 0 ? GAINS : [0]) {
-      const g = 10 ** ((offset + extra) / 20);
-      const judged = judge(
-        axis,
-        joint.map((r, p) => add([scaled(r, g), ...(mains.length > 0 ? [ofMains[p]!] : [])])),
-      );
-      if (!best || judged.cost < best.cost) {
-        best = { places: picks.map((i) => candidates[i]!), gainDb: offset + extra, ...judged };
-      }
-    }
-    return best!;
-  };
-  const byCost = (a: SubLayout, b: SubLayout) => a.cost - b.cost;
-  const ones = candidates
-    .map((_, i) => ({ picks: [i], layout: layoutOf([i]) }))
-    .sort((a, b) => byCost(a.layout, b.layout));
-  progress(0.92);
-  const pairs: { picks: number[]; layout: SubLayout }[] = [];
-  for (let i = 0; i < candidates.length; i++)
-    for (let j = 0; j < i; j++) pairs.push({ picks: [j, i], layout: layoutOf([j, i]) });
-  pairs.sort((a, b) => byCost(a.layout, b.layout));
-  progress(0.95);
-  const fours: { picks: number[]; layout: SubLayout }[] = [];
-  const seen = new Set<string>();
-  const good = pairs.slice(0, 18);
-  for (let i = 0; i < good.length; i++) {
-    for (let j = 0; j < i; j++) {
-      const picks = [...new Set([...good[i]!.picks, ...good[j]!.picks])].sort((a, b) => a - b);
-      if (picks.length !== 4 || seen.has(picks.join())) continue;
-      seen.add(picks.join());
-      fours.push({ picks, layout: layoutOf(picks) });
-    }
-  }
-  fours.sort((a, b) => byCost(a.layout, b.layout));
-  progress(0.98);
+  const search = createSubSearch({
+    frequencies: axis,
+    candidates: from,
+    mains: mains.length > 0 ? ofMains : null,
+    edge: model.feed.crossover?.hz ?? 80,
+    gains: LIMITS.gainDb,
+  });
+  const layouts = ([1, 2, 4] as const).map((count, i) => {
+    const best = search.best(choicesOf(count, candidates.length), BEST);
+    progress([0.92, 0.94, 0.98][i]!);
+    return {
+      count,
+      best: best.map(({ picks, ...l }): SubLayout => ({ places: picks.map((k) => candidates[k]!), ...l })),
+    };
+  });
 
   const without = judge(axis, ofMains);
   const now =
@@ -222,29 +192,11 @@ export async function bassPlaces(
   const map = await evenness(setting, solution, list);
   return {
     ...map,
-    now: { places: standing, gainDb: subs[0]?.feed.gainDb ?? 0, ...now },
-    without: { places: [], gainDb: 0, ...without },
-    layouts: [
-      { count: 1, best: ones.slice(0, BEST).map((o) => o.layout) },
-      { count: 2, best: pairs.slice(0, BEST).map((o) => o.layout) },
-      { count: 4, best: fours.slice(0, BEST).map((o) => o.layout) },
-    ],
+    now: { places: standing, gainDb: subs[0]?.feed.gainDb ?? 0, inverted: subs[0]?.feed.inverted ?? false, ...now },
+    without: { places: [], gainDb: 0, inverted: false, ...without },
+    layouts,
   };
 }
-
-function add(list: readonly Response[]): Response {
-  const n = list[0]!.re.length;
-  const [re, im] = [new Float64Array(n), new Float64Array(n)];
-  for (const r of list) {
-    for (let q = 0; q < n; q++) {
-      re[q]! += r.re[q]!;
-      im[q]! += r.im[q]!;
-    }
-  }
-  return { re, im };
-}
-
-const scaled = (r: Response, g: number): Response => ({ re: r.re.map((v) => g * v), im: r.im.map((v) => g * v) });
 
 /** Evenness of every head place on a grid, and how much its neighbours differ from it. */
 async function evenness(
@@ -273,6 +225,8 @@ async function evenness(
       }
     }
   });
+  // What the modes left out add to each loudspeaker's part.
+  const feeds = list.map((l) => Array.from({ length: used }, (_, q) => feedOf(l, axis[q]!)));
   const short = Array.from(axis.subarray(0, used));
   const curves: (Float64Array | null)[] = [];
   const ears = setting.project.listening.head.earHeight;
@@ -290,7 +244,12 @@ async function evenness(
         curves.push(null);
         continue;
       }
-      const phi = solution.shapes([p[0], p[1], floor + ears]);
+      const place: Vec3 = [p[0], p[1], floor + ears];
+      const phi = solution.shapes(place);
+      const more = list.map((l) => {
+        const still = solution.rest(l.at, place, 0);
+        return { still, slope: solution.rest(l.at, place, axis[0]!) - still };
+      });
       const level = new Float64Array(used);
       for (let q = 0; q < used; q++) {
         let [sr, si] = [0, 0];
@@ -298,6 +257,11 @@ async function evenness(
           sr += re[k]! * phi[m]!;
           si += im[k]! * phi[m]!;
         }
+        more.forEach(({ still, slope }, l) => {
+          const rest = still + slope * (axis[q]! / axis[0]!) ** 2;
+          sr += feeds[l]![q]!.re * rest;
+          si += feeds[l]![q]!.im * rest;
+        });
         level[q] = 10 * Math.log10(Math.max(1e-12, sr * sr + si * si)) + 20 * Math.log10(4 * Math.PI);
       }
       curves.push(smoothed(short, level, 12));

@@ -108,7 +108,10 @@ export type WhyCause =
   | { kind: 'seat-null'; mode: WhyMode }
   | { kind: 'source-null'; mode: WhyMode; loudspeaker: string }
   | { kind: 'modes-cancel'; modes: [WhyMode, WhyMode] }
+  /** Two modes on either side work against each other there. */
   | { kind: 'between'; below: WhyMode; above: WhyMode }
+  /** They add, and still give little: nothing the ears hear is near. */
+  | { kind: 'thin'; below: WhyMode; above: WhyMode }
   | { kind: 'boundary'; loudspeaker: string; face: string; nullHz: number; depthDb: number }
   | { kind: 'loudspeakers-cancel'; together: number; loudest: number }
   | { kind: 'even' };
@@ -134,8 +137,9 @@ export interface SubPlace {
 
 export interface SubLayout {
   places: SubPlace[];
-  /** What every subwoofer of it is fed with, dB. */
+  /** What every subwoofer of it is fed with, dB, and whether all are turned over against the pair. */
   gainDb: number;
+  inverted: boolean;
   swingDb: number;
   /** Standard deviation of the smoothed level, 30–150 Hz, dB. */
   evenDb: number;

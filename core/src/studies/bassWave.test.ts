@@ -174,6 +174,31 @@ describe('why', () => {
     }
   });
 
+  test('two modes are said to work against each other only where their parts do: below its own note a mode answers the other way', async () => {
+    const ask = solver();
+    const setting = settingOf(plainBox());
+    const { modes } = await ask('answer', plainBox(), {});
+    let judged = 0;
+    for (let f = 30; f < 115; f += 1.5) {
+      const why = await ask('why', plainBox(), { f });
+      for (const cause of why.causes) {
+        if (cause.kind !== 'between' && cause.kind !== 'thin') continue;
+        // By hand: Σ φ(L) + φ(R) times φ(ears), over κ² − k²: above its frequency a mode turns over.
+        const sign = (index: number) => {
+          const m = modes[index]!;
+          const heard = m.head * Object.values(m.sources).reduce((s, v) => s + v, 0);
+          return Math.sign(heard) * (m.f > why.f ? 1 : -1);
+        };
+        const [below, above] = [cause.below.index, cause.above.index];
+        if (below === 0) continue;
+        expect({ f, kind: cause.kind }).toEqual({ f, kind: sign(below) === sign(above) ? 'thin' : 'between' });
+        judged += 1;
+      }
+    }
+    expect(setting.loudspeakers).toHaveLength(2);
+    expect(judged).toBeGreaterThan(0);
+  });
+
   test('at a peak the mode that carries it is named', async () => {
     const ask = solver();
     const answer = await ask('answer', plainBox(), {});
@@ -450,6 +475,9 @@ test('every cause has its sentence', () => {
   expect(of({ kind: 'loudspeakers-cancel', together: -9, loudest: 2 })).toMatch(/work against each other/);
   expect(of({ kind: 'between', below: { ...mode, index: 0, f: 0 }, above: mode })).toMatch(
     /even pressure and the mode at 52.0 Hz/,
+  );
+  expect(of({ kind: 'thin', below: mode, above: { ...mode, angleDeg: 140 } })).toMatch(
+    /add up here and still give little/,
   );
   expect(of({ kind: 'even' })).toMatch(/Nothing stands out/);
 });

@@ -25,6 +25,10 @@ const WAY_REACH = 0.8;
 /** Out of it: this much of the dip is gone. */
 const OUT_DB = 6;
 
+/** Angle between two modes' parts of the pressure, 0…180°. */
+const apartDeg = (a: WhyMode, b: WhyMode): number =>
+  Math.abs(((((a.angleDeg - b.angleDeg + 180) % 360) + 360) % 360) - 180);
+
 export async function bassWhy(setting: Setting, solution: Solution, asked: number): Promise<WhyAnswer> {
   const axis = solution.frequencies;
   if (!(asked >= axis[0]! && asked <= axis[axis.length - 1]!)) {
@@ -57,7 +61,8 @@ export async function bassWhy(setting: Setting, solution: Solution, asked: numbe
   );
   const phi = solution.shapes(setting.head);
   const parts = Array.from(driven.re, (re, m) => ({ m, re: re * phi[m]!, im: driven.im[m]! * phi[m]! }));
-  const whole = parts.reduce((s, p) => ({ re: s.re + p.re, im: s.im + p.im }), { re: 0, im: 0 });
+  // The modes kept and the rest of those above.
+  const whole = parts.reduce((s, p) => ({ re: s.re + p.re, im: s.im + p.im }), driven.restAt(setting.head));
   const size = Math.hypot(whole.re, whole.im);
   // What a mode could give with the ears at its best place: a mode the ears do not hear shows there alone.
   const could = Array.from(driven.re, (re, m) => Math.hypot(re, driven.im[m]!) * solution.largest[m]!);
@@ -124,8 +129,7 @@ export async function bassWhy(setting: Setting, solution: Solution, asked: numbe
     }
     const [a, b] = modes;
     if (a && b && a.share > 0.8 && b.share > 0.6) {
-      const apart = Math.abs(((((a.angleDeg - b.angleDeg + 180) % 360) + 360) % 360) - 180);
-      if (apart > 110) causes.push({ kind: 'modes-cancel', modes: [a, b] });
+      if (apartDeg(a, b) > 110) causes.push({ kind: 'modes-cancel', modes: [a, b] });
     }
     for (const b2 of boundaries.filter((t) => t.near && t.depthDb < -6).slice(0, 2)) {
       causes.push({
@@ -141,7 +145,11 @@ export async function bassWhy(setting: Setting, solution: Solution, asked: numbe
     const heard = all.filter((m) => Math.abs(m.head) > SEAT_NULL);
     const below = heard.filter((m) => m.f < f).at(-1);
     const above = heard.find((m) => m.f >= f);
-    if (below && above) causes.push({ kind: 'between', below: told(below.index), above: told(above.index) });
+    if (below && above) {
+      // Below its own frequency a mode answers one way, above it the other: whether two on either side add is for their phases to say.
+      const [b, a] = [told(below.index), told(above.index)];
+      causes.push({ kind: apartDeg(a, b) > 90 ? 'between' : 'thin', below: b, above: a });
+    }
   }
   if (causes.length === 0) causes.push({ kind: 'even' });
   return {

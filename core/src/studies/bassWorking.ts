@@ -114,6 +114,12 @@ export function workingOfLayout(layout: SubLayout): Working {
       { symbol: 'σ', meaning: 'standard deviation of the same curve', value: layout.evenDb, unit: 'dB' },
       { symbol: 's', meaning: 'mean spread over the head’s range, 30–120 Hz', value: layout.spreadDb, unit: 'dB' },
       { symbol: 'g', meaning: 'level every subwoofer is fed with', value: layout.gainDb, unit: 'dB' },
+      {
+        symbol: 'polarity',
+        meaning: 'against the pair',
+        value: layout.inverted ? 'turned over' : 'as it is',
+        unit: '',
+      },
     ],
     result: { symbol: 'cost', meaning: 'the smaller the better', value: layout.cost, unit: 'dB' },
     source: 'Weights by us: evenness first, the same for a head that moves second.',

@@ -20,6 +20,7 @@ import { type PlacedLoudspeaker, type Setting, settingOf } from './setting';
 import { doorSwings } from './survey';
 import { targetsOf } from './targets';
 import { type RoomModes, shapesAt } from '../waves/modes';
+import { createRests, type Rest, restAt } from '../waves/rest';
 import { createWaveEngine } from './waveEngine';
 
 export interface SearchWeights {
@@ -83,7 +84,12 @@ const clamp01 = (v: number) => Math.min(1, Math.max(0, v));
 function modalSpread(
   setting: Setting,
   waves: SearchWaves | null,
-): ((head: Vec3, sources: readonly Vec3[]) => number) | null {
+): {
+  /** Standard deviation of the level over 30–120 Hz, dB. */
+  spread: (head: Vec3, sources: readonly Vec3[]) => number;
+  /** Works out at once what the modes left out add for several heads. */
+  ready: (heads: readonly Vec3[]) => void;
+} | null {
   if (!waves) return null;
   const { modes, deltas, top } = waves;
   const { c } = setting;
@@ -107,8 +113,22 @@ function modalSpread(
   }
   const [ears, box] = [new Float64Array(count), new Float64Array(count)];
   const driven = new Float64Array(count);
-  return (head, sources) => {
-    const [sumRe, sumIm] = [new Float64Array(SWING_STEPS), new Float64Array(SWING_STEPS)];
+  const solveRests = createRests(modes, modes.system);
+  const name = (p: Vec3) => p.join(' ');
+  let rests = new Map<string, Rest>();
+  const ready = (heads: readonly Vec3[]) => {
+    const solved = solveRests(heads);
+    rests = new Map(heads.map((p, i) => [name(p), solved[i]!]));
+  };
+  const spread = (head: Vec3, sources: readonly Vec3[]) => {
+    if (!rests.has(name(head))) ready([head]);
+    const rest = rests.get(name(head))!;
+    const more = sources.map((p) => restAt(modes, rest, p));
+    const sumRe = Float64Array.from(frequencies, (f) => {
+      const k2 = ((2 * Math.PI * f) / c) ** 2;
+      return more.reduce((s, [still, slope]) => s + still + k2 * slope, 0);
+    });
+    const sumIm = new Float64Array(SWING_STEPS);
     shapesAt(modes, head, ears);
     driven.fill(0);
     for (const p of sources) {
@@ -127,6 +147,7 @@ function modalSpread(
     const mean = levels.reduce((s, v) => s + v, 0) / levels.length;
     return Math.sqrt(levels.reduce((s, v) => s + (v - mean) ** 2, 0) / levels.length);
   };
+  return { spread, ready };
 }
 
 function outlineDistance(outline: readonly Vec2[], p: Vec2): number {
@@ -148,7 +169,7 @@ function judge(
   waves: SearchWaves | null,
 ) {
   const plan = setting.solid.plan.map((c) => c.at);
-  const spread = modalSpread(setting, waves);
+  const modal = modalSpread(setting, waves);
   const things = setting.objects.filter((o) => o.faces.length > 0);
   // Boxes also keep out of the ground that doors sweep and that things ask for in front of them; a head may sit at its desk.
   const kept = [
@@ -163,10 +184,14 @@ function judge(
     !things.some(
       (o) => o.low < high && o.high > low && (insideOutline(p, o.outline) || outlineDistance(o.outline, p) < clear / 2),
     );
+  const earsAt = ([x, y]: Vec2): Vec3 | null => {
+    const floor = setting.solid.floorAt([x, y]);
+    return floor === null ? null : [x, y, floor + setting.project.listening.head.earHeight];
+  };
+  const ready = (heads: readonly Vec2[]) => modal?.ready(heads.map(earsAt).filter((p) => p !== null));
   const judged = (head2: Vec2, left: Vec2, right: Vec2, side: number): SeatCandidate | null => {
-    const floor = setting.solid.floorAt(head2);
-    if (floor === null) return null;
-    const head: Vec3 = [head2[0], head2[1], floor + setting.project.listening.head.earHeight];
+    const head = earsAt(head2);
+    if (head === null) return null;
     const moved = pair.map((l, i): PlacedLoudspeaker => {
       const p = i === 0 ? left : right;
       return { ...l, at: [p[0], p[1], (setting.solid.floorAt(p) ?? 0) + l.axisHeight] };
@@ -174,8 +199,8 @@ function judge(
     const here: Setting = { ...setting, head, loudspeakers: moved };
     const notches = moved.map((l) => deepestOf(curveAtEars(here, l), ...NOTCH_RANGE, setting.c, 3));
     const notch = notches[1]!.levelDb < notches[0]!.levelDb ? notches[1]! : notches[0]!;
-    const swingDb = spread
-      ? spread(
+    const swingDb = modal
+      ? modal.spread(
           head,
           moved.map((l) => l.at),
         )
@@ -198,7 +223,7 @@ function judge(
       symmetry: clamp01(offAxis / WORST.offAxis),
       coverage: clamp01(bare / 4),
     };
-    const use = { ...weights, evenness: spread ? weights.evenness : 0 };
+    const use = { ...weights, evenness: modal ? weights.evenness : 0 };
     const total = use.notch + use.evenness + use.symmetry + use.coverage || 1;
     const cost =
       (use.notch * parts.notch +
@@ -222,7 +247,7 @@ function judge(
       })
     );
   };
-  return { judged, permitted, spread };
+  return { judged, permitted, ready, modal };
 }
 
 /** Triangle sides tried: from what the drivers need to what habit and room allow, m. */
@@ -268,7 +293,7 @@ export function searchSeat(
   const main = stereoPair(setting.project);
   if (!main) throw new RangeError('searchSeat: the project needs a pair of loudspeakers');
   const pair = main.map((l) => setting.loudspeakers.find((p) => p.id === l.id)!);
-  const { judged, permitted, spread } = judge(setting, pair, weights, waves);
+  const { judged, permitted, ready, modal } = judge(setting, pair, weights, waves);
   const least = Math.max(...pair.map((l) => l.minimumDistance));
   const sides = sidesOf(setting.project, least);
   const { apexBehind } = setting.project.listening;
@@ -285,18 +310,24 @@ export function searchSeat(
   const all: SeatCandidate[] = [];
   let tried = 0;
   for (let r = 0; r < rows; r++) {
+    const places: { cell: number; head: Vec2; pairs: { left: Vec2; right: Vec2; side: number }[] }[] = [];
     for (let k = 0; k < columns; k++) {
       const head: Vec2 = [from[0] + k * step, from[1] + r * step];
-      for (const side of sides) {
+      const pairs = sides.flatMap((side) => {
         const y = head[1] + apexBehind - TRIANGLE_DEPTH * side;
         const left: Vec2 = [head[0] - side / 2, y];
         const right: Vec2 = [head[0] + side / 2, y];
-        if (!permitted(head, left, right)) continue;
+        return permitted(head, left, right) ? [{ left, right, side }] : [];
+      });
+      if (pairs.length > 0) places.push({ cell: r * columns + k, head, pairs });
+    }
+    ready(places.map((p) => p.head));
+    for (const { cell, head, pairs } of places) {
+      for (const { left, right, side } of pairs) {
         const found = judged(head, left, right, side);
         if (!found) continue;
         tried += 1;
         all.push(found);
-        const cell = r * columns + k;
         if (costs[cell] === null || found.cost < costs[cell]!) costs[cell] = found.cost;
       }
     }
@@ -316,5 +347,5 @@ export function searchSeat(
     place(rr.at),
     Math.hypot(l.at[0] - rr.at[0], l.at[1] - rr.at[1]),
   );
-  return { map: { from, step, columns, rows, costs }, best, now, tried, evenness: spread !== null };
+  return { map: { from, step, columns, rows, costs }, best, now, tried, evenness: modal !== null };
 }

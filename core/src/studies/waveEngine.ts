@@ -8,6 +8,7 @@ import type { Linalg } from '../numerics/linalg/types';
 import { type Amplitudes, axisTo, dampedBytes, drive } from '../waves/damped';
 import { type Decaying, decays } from '../waves/decays';
 import { type RoomModes, shapesAt, solveModes } from '../waves/modes';
+import { createRests, type Rest, restAt } from '../waves/rest';
 import type { BassRefusal } from './bassTypes';
 import type { Setting } from './setting';
 import {
@@ -51,6 +52,8 @@ export interface Solution {
     hung: boolean,
     progress: (part: number) => void,
   ): Promise<void>;
+  /** What the modes left out add between two places at a frequency, on the scale of amplitude times φ: real, and the same both ways. */
+  rest(source: Vec3, receiver: Vec3, f: number): number;
   /** Value at each unknown of Σ aₘφₘ: a field to read between nodes. */
   nodal(amplitude: ArrayLike<number>): Float64Array;
 }
@@ -108,6 +111,20 @@ export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): Wave
       const found = drive(la, hung ? system : bare, frequencies, missing.map(shapes), progress);
       while (store.size > MOST_PLACES) store.delete(store.keys().next().value!);
       missing.forEach((p, i) => store.set(nameOf(p), { re: found.re[i]!, im: found.im[i]! }));
+      restsOf(missing);
+    };
+    const solveRests = createRests(modes, modes.system);
+    const rests = new Map<string, Rest>();
+    const restsOf = (points: readonly Vec3[]) => {
+      const missing = points.filter(
+        (p, i) => !rests.has(nameOf(p)) && points.findIndex((q) => nameOf(q) === nameOf(p)) === i,
+      );
+      while (rests.size > MOST_PLACES) rests.delete(rests.keys().next().value!);
+      solveRests(missing).forEach((rest, i) => rests.set(nameOf(missing[i]!), rest));
+    };
+    const restOf = (p: Vec3): Rest => {
+      if (!rests.has(nameOf(p))) restsOf([p]);
+      return rests.get(nameOf(p))!;
     };
     const allDecays = decays(system, 1.15 * room.top);
     return {
@@ -138,7 +155,9 @@ export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): Wave
           const own = store.get(nameOf(source));
           const amplitude = own ?? store.get(nameOf(receiver));
           if (!amplitude) throw new RangeError('between: one of the two places must have been prepared');
-          const phi = shapes(own ? receiver : source);
+          const [from, to] = own ? [source, receiver] : [receiver, source];
+          const phi = shapes(to);
+          const [still, slope] = restAt(modes, restOf(from), to);
           const [re, im] = [new Float64Array(frequencies.length), new Float64Array(frequencies.length)];
           for (let q = 0; q < frequencies.length; q++) {
             let [sr, si] = [0, 0];
@@ -146,11 +165,16 @@ export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): Wave
               sr += amplitude.re[k]! * phi[m]!;
               si += amplitude.im[k]! * phi[m]!;
             }
-            re[q] = 4 * PI * sr;
+            const k2 = ((2 * PI * frequencies[q]!) / c) ** 2;
+            re[q] = 4 * PI * (sr + still + k2 * slope);
             im[q] = 4 * PI * si;
           }
           return { re, im };
         });
+      },
+      rest(source, receiver, f) {
+        const [still, slope] = restAt(modes, restOf(source), receiver);
+        return still + ((2 * PI * f) / c) ** 2 * slope;
       },
       async amplitudes(sources, hung = true) {
         await workOut(sources, hung, () => {});

@@ -7,11 +7,12 @@
 import { weyl } from '../modes/box';
 import { insideOutline } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
-import type { Linalg } from '../numerics/linalg/types';
+import { bandStride, type Linalg } from '../numerics/linalg/types';
 import { MOST_BYTES } from '../numerics/linalg/wasm';
 import { assemble, lowestModes, planEigen } from './eigen';
 import { type Column, gridOf, type Mesh, meshOf } from './mesh';
 import type { OpenAir } from './openAir';
+import { keepSystem, type RestSystem } from './restSystem';
 
 /** Spacing of the full and of the coarse answer, m, in rooms whose modes are kept to the usual limit. */
 export const SPACING = 0.25;
@@ -29,6 +30,8 @@ export interface RoomModes {
   stride: number;
   /** Volume of the air, m³. */
   volume: number;
+  /** What a source's rest is solved with. */
+  system: RestSystem;
 }
 
 export interface SolveWish {
@@ -99,6 +102,11 @@ export async function solveModes(
   if (still > 1) return { refused: { reason: 'apart', parts: still } };
   const kappa2 = pairs.values.map((v) => (v < 1e-6 ? 0 : v));
   const used = mesh.size * pairs.stride;
+  const { band, mass, shift } = matrices;
+  const system = await keepSystem(
+    { band, mass, n: plan.n, half: plan.half, stride: bandStride(plan.half), shift },
+    load,
+  );
   return {
     modes: {
       mesh,
@@ -108,6 +116,7 @@ export async function solveModes(
       vectors: normalised(pairs.vectors.slice(0, used), pairs.stride, kappa2, mesh),
       stride: pairs.stride,
       volume: air.volume,
+      system,
     },
   };
 }

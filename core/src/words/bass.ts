@@ -31,13 +31,15 @@ export function causeSentence(cause: WhyCause, letterOf: (id: string) => string)
     case 'mode-peak':
       return `${capital(modeName(cause.mode))} carries it: ${percent(cause.mode.share)} of the pressure here, ears at ${percent(cause.mode.head)} of its largest, ringing ${fixed(cause.mode.time, 2)} s. Absorption where its pressure is high brings it down; so does a loudspeaker nearer its null.`;
     case 'seat-null':
-      return `The ears sit in the null of ${modeName(cause.mode)}: ${percent(cause.mode.head)} of its pressure reaches them. No equaliser fills that, and absorbing it away costs more than moving: the head has to move, or another source fill in.`;
+      return `The ears sit in the null of ${modeName(cause.mode)}: ${percent(cause.mode.head)} of its pressure reaches them. No equaliser fills that, and damping does not either: it lowers the mode and leaves its null where it is. Other modes have to carry the note: move the head or a source, or add one.`;
     case 'source-null':
       return `${letterOf(cause.loudspeaker)} stands in the null of ${modeName(cause.mode)} and does not drive it, while the ears would hear it. Moving ${letterOf(cause.loudspeaker)} a little brings the note back.`;
     case 'modes-cancel':
       return `Two modes meet out of step: ${modeName(cause.modes[0])} and ${modeName(cause.modes[1])} are ${percent(cause.modes[0].share)} and ${percent(cause.modes[1].share)} of what is heard, ${fixed(Math.abs(apart(cause.modes)), 0)}° apart. Moving head or source changes their balance.`;
     case 'between':
-      return `It falls between two modes the ears hear: ${modeName(cause.below)} and ${modeName(cause.above)}. Their slopes do not meet here; another place of source or head, or a second source, fills in.`;
+      return `It falls between two modes the ears hear: ${modeName(cause.below)} and ${modeName(cause.above)}. Here they work against each other, ${fixed(Math.abs(apart([cause.below, cause.above])), 0)}° apart; another place of source or head turns one of them over, a second source fills in.`;
+    case 'thin':
+      return `No mode the ears hear is near: ${modeName(cause.below)} and ${modeName(cause.above)} add up here and still give little. A source or head nearer to where one of them is loud, or a second source, brings it up.`;
     case 'boundary':
       return `The ${surfaceWords(cause.face)} behind or beside ${letterOf(cause.loudspeaker)} takes it away: its own null lies at ${fixed(cause.nullHz, 0)} Hz, ${fixed(cause.depthDb, 0)} dB deep. Nearer to that face or well away from it moves the null.`;
     case 'loudspeakers-cancel':

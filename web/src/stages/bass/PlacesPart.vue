@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** Where head and subwoofers do best on the solved response. */
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { PlacesAnswer, SubLayout } from '@tawny/core/studies/bassTypes';
@@ -49,8 +48,7 @@ function put(layout: SubLayout): void {
     const [x, y] = frame.toSurvey([p.at[0], p.at[1]]);
     return { x: round(x), y: round(y) };
   });
-  const [low, high] = LIMITS.gainDb;
-  doc.run({ type: 'place-subs', places, gainDb: Math.min(high, Math.max(low, Math.round(layout.gainDb * 2) / 2)) });
+  doc.run({ type: 'place-subs', places, gainDb: layout.gainDb, inverted: layout.inverted });
 }
 const round = (v: number) => Math.round(v * 1000) / 1000;
 function seat(): void {
@@ -63,8 +61,8 @@ function seat(): void {
 
 <template>
   <p class="soft">
-    Corners, wall middles, quarter points and a few free places, one, two and four at a time; each with the level that
-    meets the pair. Doors’ ground and furniture are kept clear.
+    Corners, wall middles, quarter points and a few free places, one, two and four at a time; each with the level, in
+    steps of 1 dB, and the polarity that suit it best. Doors’ ground and furniture are kept clear.
   </p>
   <div class="actions-row">
     <v-btn size="small" variant="flat" color="primary" :loading="busy" data-places @click="search">{{
@@ -89,8 +87,8 @@ function seat(): void {
           <strong>{{ b.places.map((p) => p.name).join(' + ') }}</strong>
         </p>
         <p class="soft small">
-          {{ text(b) }}; level {{ fixed(b.gainDb, 1) }} dB; {{ b.places.length }}
-          {{ b.places.length === 1 ? 'box and its lead' : 'boxes and their leads' }} to pay for.
+          {{ text(b) }}; level {{ fixed(b.gainDb, 0) }} dB{{ b.inverted ? ', polarity turned over' : '' }};
+          {{ b.places.length }} {{ b.places.length === 1 ? 'box and its lead' : 'boxes and their leads' }} to pay for.
           <template v-if="better(b) < 0">No better than none.</template>
         </p>
         <WorkingButton small :working="workingOfLayout(b)" />
