@@ -12,6 +12,7 @@ import { MOST_BYTES } from '../numerics/linalg/wasm';
 import { assemble, lowestModes, planEigen } from './eigen';
 import { type Column, gridOf, type Mesh, meshOf } from './mesh';
 import type { OpenAir } from './openAir';
+import { correctReentrant } from './reentrant';
 import { keepSystem, type RestSystem } from './restSystem';
 
 /** Spacing of the full and of the coarse answer, m, in rooms whose modes are kept to the usual limit. */
@@ -107,18 +108,19 @@ export async function solveModes(
     { band, mass, n: plan.n, half: plan.half, stride: bandStride(plan.half), shift },
     load,
   );
-  return {
-    modes: {
-      mesh,
-      kappa2,
-      frequencies: kappa2.map((v) => (Math.sqrt(v) * c) / (2 * Math.PI)),
-      count: kappa2.length,
-      vectors: normalised(pairs.vectors.slice(0, used), pairs.stride, kappa2, mesh),
-      stride: pairs.stride,
-      volume: air.volume,
-      system,
-    },
+  const modes: RoomModes = {
+    mesh,
+    kappa2,
+    frequencies: new Float64Array(kappa2.length),
+    count: kappa2.length,
+    vectors: normalised(pairs.vectors.slice(0, used), pairs.stride, kappa2, mesh),
+    stride: pairs.stride,
+    volume: air.volume,
+    system,
   };
+  correctReentrant(air, mesh, kappa2, (p, out) => shapesAt(modes, p, out));
+  kappa2.forEach((v, m) => (modes.frequencies[m] = (Math.sqrt(v) * c) / (2 * Math.PI)));
+  return { modes };
 }
 
 /** The part of a column a plan point belongs to: the one it lies in, else the first. */
