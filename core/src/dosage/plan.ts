@@ -133,7 +133,7 @@ const total = (values: readonly number[], x: readonly number[]): number =>
   values.reduce((sum, v, i) => sum + v * x[i]!, 0);
 
 /** Nodes of the search an aim may take; small problems are proved long before. */
-const NODES = 400;
+const NODES = 1200;
 /** For ties: the best found in so many is good enough, since the aim itself is held. */
 const TIE_NODES = 40;
 /** For each width tried on the way to the flattest. */

@@ -3,18 +3,16 @@ import { faceStretch } from '../geometry/unfold';
 import { PLAIN_TUNED } from '../project/create';
 import type { Box } from '../geometry/clip';
 import { type PanelSize, placeOver } from '../layout/cover';
-import { apexOf } from '../project/placing';
 import type { HungPiece, Project } from '../project/schema';
 import { twinStation } from '../layout/rigs';
-import { heightOver, mirrorPoint, movedPlane, reflectionZone } from '../reflections/zones';
-import { frontCorners, headCorners } from './fronts';
+import { heightOver, mirrorPoint, movedPlane } from '../reflections/zones';
 import { absorptionAtAngle, scatterDistance } from './hung';
-import { COVER_MARGIN, hangingFace, openBox } from './covers';
-import { clippedZone, standoffOn } from './findMarks';
+import { COVER_MARGIN, hangingFace, openBox, targetOfMark, zoneOfMark } from './covers';
+import { clippedZone } from './findMarks';
 import { levelOf, notForPanels } from './markLevels';
 import type { Mark } from './marksTypes';
 import type { Setting, SettingFace } from './setting';
-import { type Target, targetsOf } from './targets';
+import type { Target } from './targets';
 import { boundsOf, boxOutline, overlapping } from '../geometry/clip';
 import { distance, type Vec2, type Vec3 } from '../geometry/vector';
 
@@ -45,31 +43,6 @@ export interface CoverAnswer {
 
 /** Lowest frequency a plain scatterer of a hand's depth is made for, Hz. */
 export const SCATTER_HZ = 500;
-
-export function targetOfMark(setting: Setting, mark: Pick<Mark, 'face'>): Target {
-  const found = targetsOf(setting.room).find((t) => t.id === mark.face);
-  if (!found) throw new RangeError(`targetOfMark: mark.face must be a surface of the room, got ${mark.face}`);
-  return found;
-}
-
-/** The zone of a mark's loudspeaker on its surface, `standoff` m before it; null when there is none. */
-export function zoneBefore(
-  setting: Setting,
-  mark: Pick<Mark, 'face' | 'loudspeaker'>,
-  standoff: number,
-): Vec2[] | null {
-  const target = targetOfMark(setting, mark);
-  const l = setting.loudspeakers.find((s) => s.id === mark.loudspeaker)!;
-  const { head, project } = setting;
-  const apex = apexOf(project, [head[0], head[1]]);
-  const zone = reflectionZone(
-    movedPlane(target.plane, standoff),
-    headCorners(head, project.listening.range),
-    frontCorners(l, apex, project.marking.front),
-    target.toLocal,
-  );
-  return clippedZone(target.outline, zone);
-}
 
 /** Sizes that can be had, smallest first: the stock and the recipe's own. */
 export function sizesOf(project: Project): PanelSize[] {
@@ -116,8 +89,8 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
   const { face } = target;
   if (!face || (face.kind !== 'wall' && face.kind !== 'ceiling')) return null;
   const { panel } = project.treatment;
-  const standoff = Math.max(panel.depth + panel.gap, standoffOn(setting, target));
-  const outline = zoneBefore(setting, mark, standoff) ?? mark.zone.outline;
+  const standoff = panel.depth + panel.gap;
+  const outline = zoneOfMark(setting, mark, standoff) ?? mark.zone.outline;
   // Beside what hangs there already only the rest is to be covered.
   const zone = openBox(setting, mark, outline);
   const stretch = faceStretch(face);
@@ -139,7 +112,7 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
   if (best) {
     const box = around(best.panels!);
     const others = marks.filter((m) => {
-      const theirs = m.face === mark.face ? zoneBefore(setting, m, standoff) : null;
+      const theirs = m.face === mark.face ? zoneOfMark(setting, m, standoff) : null;
       return theirs !== null && within(boxOutline(openBox(setting, m, theirs)), box);
     });
     proposal = {

@@ -1,14 +1,18 @@
 /** Panels over the zones of a face: how many of the recipe the marks that matter need, and how many fit at all. */
 import { type Box, boundsOf, boundsOutside } from '../geometry/clip';
 import { faceOutline, faceStretch } from '../geometry/unfold';
-import type { Vec2 } from '../geometry/vector';
+import { distance, type Vec2, type Vec3 } from '../geometry/vector';
 import { fewestCovering, type HangingFace, mostThatFit } from '../layout/cover';
 import { matters, type Threshold } from '../reflections/thresholds';
+import { heightOver, mirrorPoint, movedPlane } from '../reflections/zones';
 import { blockedOn } from './faceParts';
+import { zoneBefore, zoneOf } from './findMarks';
 import { absorptionAtAngle } from './hung';
 import { levelOf, notForPanels, octaveLevels } from './markLevels';
 import type { FaceCover, Mark } from './marksTypes';
 import type { Setting, SettingFace } from './setting';
+import { tapesFor } from './tapes';
+import { type Target, targetsOf } from './targets';
 
 /** Least distance from a zone to the edge of the panel over it, m: what hanging by hand may miss. */
 export const COVER_MARGIN = 0.02;
@@ -71,7 +75,8 @@ export function coverFace(
   // On a slope the plan shows a panel foreshortened.
   const stretch = faceStretch(face);
   const seen = { width: panel.width / stretch, height: panel.height / stretch };
-  const zones = wanting.map((m) => openBox(setting, m, m.zone.outline));
+  const standoff = panel.depth + panel.gap;
+  const zones = wanting.map((m) => openBox(setting, m, zoneOfMark(setting, m, standoff) ?? m.zone.outline));
   const covering = (size: { width: number; height: number }) =>
     fewestCovering({
       zones,
@@ -100,6 +105,7 @@ export function coverByNumber(
   const { panels, chosen } = answer.cover;
   if (panels.length === 0 || panels.length > chosen) return answer;
   for (const m of wantingOn(face, marks, threshold)) {
+    Object.assign(m, onPlane(setting, m, panel.depth + panel.gap));
     const taken = absorptionAtAngle(panel, panel.flowResistivity, m.angle, setting);
     const spreadDb = 20 * Math.log10((m.length - m.extraPath) / m.length);
     m.covered = true;
@@ -109,4 +115,46 @@ export function coverByNumber(
     m.matters = matters(m, threshold);
   }
   return answer;
+}
+
+/** The surface a mark lies on. */
+export const targetOfMark = (setting: Setting, mark: Pick<Mark, 'face'>): Target => {
+  const found = targetsOf(setting.room).find((t) => t.id === mark.face);
+  if (!found) throw new RangeError(`targetOfMark: mark.face must be a surface of the room, got ${mark.face}`);
+  return found;
+};
+
+/** The zone of a mark's loudspeaker on its surface, `standoff` m before it; null when there is none. */
+export function zoneOfMark(
+  setting: Setting,
+  mark: Pick<Mark, 'face' | 'loudspeaker'>,
+  standoff: number,
+): Vec2[] | null {
+  const l = setting.loudspeakers.find((s) => s.id === mark.loudspeaker)!;
+  return zoneBefore(setting, targetOfMark(setting, mark), l, standoff);
+}
+
+/** Where a mark of the bare surface comes to lie on panels that stand off it; nothing when that is off the surface. */
+function onPlane(setting: Setting, mark: Mark, standoff: number): Partial<Mark> {
+  const target = targetOfMark(setting, mark);
+  const [from, , to] = mark.path as [Vec3, Vec3, Vec3];
+  const at = mirrorPoint(movedPlane(target.plane, standoff), from, to);
+  const outline = zoneOfMark(setting, mark, standoff);
+  if (!at || !outline || mark.standoff > 0) return {};
+  const local = target.toLocal(at);
+  const length = distance(from, at) + distance(at, to);
+  const straight = mark.length - mark.extraPath;
+  return {
+    at,
+    local,
+    standoff,
+    zone: zoneOf(setting, { target, outline, standoff }),
+    tape: tapesFor(setting, target.face, target.toRoom(local, 0)),
+    bare: { local: mark.local, tape: mark.tape, away: Math.hypot(local[0] - mark.local[0], local[1] - mark.local[1]) },
+    path: [from, at, to],
+    length,
+    extraPath: length - straight,
+    delay: (length - straight) / setting.c,
+    angle: Math.acos(Math.min(1, (heightOver(target.plane, from) - standoff) / distance(from, at))),
+  };
 }

@@ -7,12 +7,14 @@ import type { Project } from '../project/schema';
 import { movedPlane, mirrorPoint } from '../reflections/zones';
 import { seeded } from '../testing/random';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
-import { coverMark, piecesFor, twinMark, zoneBefore } from './coverMark';
+import { coverMark, piecesFor, twinMark } from './coverMark';
+import { zoneOfMark } from './covers';
 import { frontCorners } from './fronts';
-import { studyMarks } from './marks';
+import { type Mark, studyMarks } from './marks';
 import { redirectsFor } from './redirect';
 import { secondOrderInputs, studySecondOrder } from './secondOrder';
 import { settingOf } from './setting';
+import { reflectorsOn } from './findMarks';
 import { blockerBetween, targetsFor } from './targets';
 import { piecesOver, standBefore } from './ways';
 
@@ -55,19 +57,26 @@ describe.each(['bakehouse', 'ferry-hall', 'signal-cabin'])('%s', (name) => {
       ];
       const targets = targetsFor(setting.room, l.at, setting.head);
       for (const target of targets) {
-        const mark = marks.find((m) => m.loudspeaker === l.id && m.face === target.id);
-        const at = mirrorPoint(movedPlane(target.plane, mark?.standoff ?? 0), from, head);
-        const local = at && target.toLocal(at);
-        if (!at || !local || !insideOutline(local, target.outline)) continue;
-        if (i % 40 === 0 && !mark) {
-          // No mark only where something stands in the way of every place.
-          const free = !blockerBetween(targets, from, at, target) && !blockerBetween(targets, at, head, target);
-          if (free) throw new Error(`${l.letter} on ${target.name} is seen from ${head.join()} and has no mark`);
-        }
-        if (!mark) continue;
-        points += 1;
-        if (!insideOutline(local, mark.zone.outline)) {
-          throw new Error(`${mark.id}: ${local.join()} outside its zone`);
+        const own = marks.filter((m) => m.loudspeaker === l.id && m.face === target.id);
+        for (const { standoff, pieces, holes } of reflectorsOn(setting, target)) {
+          const at = mirrorPoint(movedPlane(target.plane, standoff), from, head);
+          const local = at && target.toLocal(at);
+          if (!at || !local || !insideOutline(local, target.outline)) continue;
+          const on = (list: typeof pieces) => list.some((p) => insideOutline(local, p.outline));
+          if (pieces.length > 0 ? !on(pieces) : on(holes)) continue;
+          const reflecting = own.filter((m) => Math.abs(m.standoff - standoff) < 1e-6);
+          if (i % 40 === 0 && reflecting.length === 0) {
+            // No mark only where something stands in the way of every place, or where pieces take all but a fiftieth of it.
+            const free = !blockerBetween(targets, from, at, target) && !blockerBetween(targets, at, head, target);
+            const taken = own.some((m) => m.covered);
+            if (free && !taken)
+              throw new Error(`${l.letter} on ${target.name} is seen from ${head.join()} and has no mark`);
+          }
+          if (reflecting.length === 0) continue;
+          points += 1;
+          if (!reflecting.some((m) => insideOutline(local, m.zone.outline) || (m.piece !== null && !m.covered))) {
+            throw new Error(`${reflecting[0]!.id}: ${local.join()} outside its zone`);
+          }
         }
       }
     }
@@ -154,8 +163,14 @@ describe('the plane of the tape', () => {
       return box.high - box.low;
     };
     expect(height(standing)).toBeGreaterThan(height(still2) + 0.1);
-    // Nothing moves and only the axis counts: no area, no strip.
-    expect(marksOf(edited(still2, { type: 'set-marking', marking: { front: 'axis' } }))).toHaveLength(0);
+    // Nothing moves and only the axis counts: a point each, and a strip of tape over it.
+    const points = marksOf(edited(still2, { type: 'set-marking', marking: { front: 'axis' } }));
+    expect(points).toHaveLength(12);
+    for (const { zone, local } of points) {
+      expect(zone.box.right - zone.box.left).toBeCloseTo(0.05, 9);
+      expect(zone.box.high - zone.box.low).toBeCloseTo(0.05, 9);
+      expect(insideOutline(local, zone.outline)).toBe(true);
+    }
   });
 });
 
@@ -190,13 +205,45 @@ describe('what hangs', () => {
     const setting = settingOf(p);
     for (const id of answer.proposal!.covers) {
       const mark = marksOf(bare()).find((m) => m.id === id)!;
-      const zone = zoneBefore(setting, mark, after.standoff)!;
+      const zone = zoneOfMark(setting, mark, after.standoff)!;
       for (const [u, v] of zone) {
         expect(u).toBeGreaterThanOrEqual(piece!.u - 1e-6);
         expect(u).toBeLessThanOrEqual(piece!.u + piece!.width + 1e-6);
         expect(v).toBeLessThanOrEqual(piece!.v + piece!.height + 1e-6);
       }
     }
+  });
+
+  test('a piece over one loudspeaker’s mark leaves those of the others on the bare surface where they were', () => {
+    const before = marksOf(bare());
+    const { p } = hangOver(bare(), 'left-ceiling');
+    const after = marksOf(p);
+    const [piece] = settingOf(p).hung;
+    expect(after.find((m) => m.id === 'left-ceiling')).toMatchObject({ covered: true, piece: { id: piece!.id } });
+    const other = (list: Mark[]) => list.find((m) => m.id === 'right-ceiling')!;
+    expect(other(after)).toEqual(other(before));
+    expect(other(after)).toMatchObject({ standoff: 0, covered: false, piece: null });
+    // Nothing but the marks of the ceiling has changed at all.
+    expect(after.filter((m) => m.kind !== 'ceiling')).toEqual(before.filter((m) => m.kind !== 'ceiling'));
+  });
+
+  test('a zone half under a piece: two marks, one at the piece’s face and one on the bare surface beside it', () => {
+    const { pieces } = hangOver(bare(), 'right-B');
+    const mark = markOf(bare(), 'right-B');
+    // Its edge runs a little behind the point itself.
+    const half = { ...pieces[0]!, u: mark.local[0] - 0.02 };
+    const p = edited(bare(), { type: 'hang', pieces: [half] });
+    const both = marksOf(p).filter((m) => m.loudspeaker === 'right' && m.face === 'B');
+    expect(both.map((m) => m.piece?.id ?? 'bare').sort()).toEqual(['bare', half.id]);
+    for (const m of both) {
+      expect(m.covered).toBe(false);
+      expect(m.coveredPart).toBeGreaterThan(0.1);
+      expect(m.standoff).toBeCloseTo(m.piece ? half.depth + half.gap : 0, 12);
+      const inside = m.local[0] >= half.u && m.local[0] <= half.u + half.width;
+      expect(inside).toBe(m.piece !== null);
+    }
+    const [onPiece, onWall] = [both.find((m) => m.piece)!, both.find((m) => !m.piece)!];
+    expect(onPiece.levelDb!).toBeLessThan(onWall.levelDb! - 5);
   });
 
   test('half a cover is told as such and does not count', () => {

@@ -2,8 +2,8 @@
  * Marks: where tape goes for every loudspeaker on every surface, as zones over the head's range and the loudspeaker's front,
  * what each reflection is worth at the seat, and the fewest panels that cover those that matter.
  */
-import { areaOutside, boxOutline } from '../geometry/clip';
-import { insideOutline, outlineArea } from '../geometry/polygon';
+import { boxOutline } from '../geometry/clip';
+import { insideOutline } from '../geometry/polygon';
 import { distance, type Vec2, type Vec3 } from '../geometry/vector';
 import type { Project } from '../project/schema';
 import { freeZone, matters, type Threshold, THRESHOLD } from '../reflections/thresholds';
@@ -11,8 +11,8 @@ import { heightOver } from '../reflections/zones';
 import { FLUSH_WITHIN } from './boundaries';
 import { coverByNumber, coverFace, type FaceAnswer } from './covers';
 import type { FacePart } from './faceParts';
-import { clippedZone, findMarks, type Found, zoneOf } from './findMarks';
-import { type PlacedPiece, takenByPiece } from './hung';
+import { clippedZone, COVERED_PART, findMarks, type Found, zoneOf } from './findMarks';
+import { takenByPiece } from './hung';
 import { levelOf, notForPanels, octaveLevels, reflectionTaken } from './markLevels';
 import { coverIssues, markIssues } from './marksIssues';
 import type { Hidden, Mark, MarksResult } from './marksTypes';
@@ -23,9 +23,6 @@ import type { Target } from './targets';
 import type { Issue, Study } from './types';
 
 export type { FaceCover, Hidden, Mark, MarksResult, Zone } from './marksTypes';
-
-/** Part of a zone that pieces must cover to count as over it. */
-const COVERED_PART = 0.98;
 
 /** The part of a face a mark lies on, the topmost; null on the face itself. */
 function partUnder(face: SettingFace, local: Vec2): FacePart | null {
@@ -38,17 +35,6 @@ function incidence(target: Target, from: Vec3, at: Vec3): number {
   const n = target.plane.normal;
   const cos = Math.abs((from[0] - at[0]) * n[0] + (from[1] - at[1]) * n[1] + (from[2] - at[2]) * n[2]) / d;
   return Math.acos(Math.min(1, cos));
-}
-
-/** Part of an outline under pieces, 0…1. */
-function partUnderPieces(outline: readonly Vec2[], pieces: readonly PlacedPiece[]): number {
-  if (pieces.length === 0) return 0;
-  const whole = Math.abs(outlineArea(outline));
-  const open = areaOutside(
-    outline,
-    pieces.map((p) => p.outline),
-  );
-  return Math.min(1, Math.max(0, 1 - open / whole));
 }
 
 function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number, threshold: Threshold): Mark {
@@ -65,9 +51,7 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
   const spreadDb = 20 * Math.log10(straight / length);
   const material = on?.material ?? target.material;
   const bareTaken = material ? reflectionTaken(material) : [...target.alpha];
-  const pieces = setting.hung.filter((p) => p.face === target.id && p.plates.length === 0);
-  const coveredPart = partUnderPieces(zone.outline, pieces);
-  const piece = coveredPart >= COVERED_PART ? pieces.find((p) => insideOutline(local, p.outline)) : undefined;
+  const { piece, coveredPart } = f;
   const angle = incidence(target, f.from, at);
   const flow = setting.project.treatment.panel.flowResistivity;
   const taken = piece ? takenByPiece(piece, flow, angle, setting) : bareTaken;
@@ -77,11 +61,12 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
     .map(({ id, name, kind }) => ({ id, name, kind }));
   const tape = tapesFor(setting, face, target.toRoom(local, 0));
   return {
-    id: `${l.id}-${target.id}`,
+    id: f.first ? `${l.id}-${target.id}` : `${l.id}-${target.id}-${piece?.id ?? 'bare'}`,
     loudspeaker: l.id,
     letter: l.letter,
     face: target.id,
     faceName: target.name,
+    piece: piece && { id: piece.id, name: piece.name },
     kind: target.kind,
     on: on && { id: on.id, name: on.name, kind: on.kind },
     touches,
@@ -108,7 +93,7 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
     bareDb: levelOf(spreadDb, bareTaken),
     matters: matters({ levelDb, delay }, threshold),
     coveredPart,
-    covered: piece !== undefined,
+    covered: piece !== null && coveredPart >= COVERED_PART,
   };
 }
 

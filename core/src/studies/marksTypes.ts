@@ -26,6 +26,8 @@ export interface Mark {
   faceName: string;
   /** "thing": the top or a side of a piece of furniture; "board": a hung, turned board. */
   kind: Target['kind'];
+  /** The hung piece whose face it lies on; null on the surface itself. */
+  piece: { id: string; name: string } | null;
   /** What it lies on when that is not the bare surface: a door, a window, a patch. */
   on: { id: string; name: string; kind: FacePart['kind'] } | null;
   /** Openings and heaters that the zone reaches into. */

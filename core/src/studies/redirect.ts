@@ -11,7 +11,7 @@ import { signedDistance } from '../geometry/polygon';
 import { apexOf } from '../project/placing';
 import { reflectionPaths } from '../reflections/images';
 import { convexApart, reflectionZone } from '../reflections/zones';
-import { targetOfMark } from './coverMark';
+import { targetOfMark } from './covers';
 import { frontCorners, headCorners } from './fronts';
 import { boardStandoff, turnedPlate } from './hung';
 import { blockerBetween, type Target, targetsOf } from './targets';

@@ -166,7 +166,10 @@ describe('marks', () => {
     const needed = before.covers.find((c) => c.face === 'B')!.needed!;
     const after = studyMarks(room({ type: 'set-counts', counts: { B: needed } })).result;
     expect(before.covered).toBe(0);
-    expect(after.covered).toBe(after.marks.filter((m) => m.face === 'B').length);
+    const wanting = before.marks.filter((m) => m.face === 'B' && m.matters);
+    expect(wanting.length).toBeGreaterThan(0);
+    expect(after.covered).toBe(wanting.length);
+    for (const { id } of wanting) expect(after.marks.find((m) => m.id === id)!.standoff).toBeCloseTo(0.2, 9);
   });
 
   test('the worst bare mark is the loudest that matters', () => {

@@ -41,7 +41,10 @@ export function sheetRow(mark: Mark, system: LengthSystem): SheetRow {
   const notes = [
     mark.own === false ? 'opposite loudspeaker' : '',
     mark.on ? `on ${mark.on.name}` : '',
-    mark.standoff > 0 ? `at the panel’s face, ${lengthText(mark.standoff, system)} off the surface` : '',
+    mark.standoff > 0
+      ? `${mark.piece ? `on ${mark.piece.name}` : 'at the panel’s face'}, ${lengthText(mark.standoff, system)} off the surface`
+      : '',
+    !mark.covered && mark.coveredPart > 0.02 ? `${fixed(mark.coveredPart * 100, 0)} % of it under what hangs` : '',
     mark.seenFrom === 'range' ? 'only when the head moves' : '',
     mark.covered ? 'covered' : mark.matters ? '' : 'weak or late',
   ];

@@ -55,10 +55,10 @@ const edges = computed(() =>
   }),
 );
 const bareShift = computed(() => {
-  const { bare, standoff, kind } = m.value;
+  const { bare, standoff, kind, piece } = m.value;
   if (!bare) return '';
   const where = bare.tape.map((t) => `${length(t.metres)} ${tapeWords(t)}`).join(', ');
-  return `On the panel’s face, ${length(standoff)} off the ${kind === 'ceiling' ? 'ceiling' : 'wall'}. On the bare surface it would lie at ${where}: ${length(bare.away)} away.`;
+  return `On the face of ${piece ? piece.name : 'the panel'}, ${length(standoff)} off the ${kind === 'ceiling' ? 'ceiling' : 'wall'}. On the bare surface it would lie at ${where}: ${length(bare.away)} away.`;
 });
 const figures = computed(() => [
   { name: 'later than direct', value: m.value.delay * 1000, unit: 'ms', digits: 1 },

@@ -57,7 +57,8 @@ const pick = (m: Mark) => (session.selection = { kind: 'mark', id: m.id });
         @pointerleave="session.hovered = null"
       >
         <td>
-          <TapeTag :letter="m.letter" /> {{ m.faceName }}<small v-if="m.on" class="soft on">{{ m.on.name }}</small
+          <TapeTag :letter="m.letter" /> {{ m.faceName
+          }}<small v-if="m.piece || m.on" class="soft on">{{ (m.piece ?? m.on)!.name }}</small
           ><span v-if="m.covered" class="good covered" title="covered">✓</span>
         </td>
         <td class="figure" :title="`${lengthText(m.tape[0].metres, session.system)} ${tapeWords(m.tape[0])}`">

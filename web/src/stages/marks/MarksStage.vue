@@ -39,6 +39,7 @@ function takeCsv(): void {
   const rows = marks.value.map((m) => ({
     loudspeaker: m.letter,
     surface: m.faceName,
+    'on piece': m.piece?.name ?? '',
     'first tape': tapeWords(m.tape[0]),
     'first, m': metres(m.tape[0].metres),
     'second tape': tapeWords(m.tape[1]),
