@@ -6,7 +6,7 @@
 const base = 'quantities|numerics';
 const ground = 'geometry|air|materials';
 const physics =
-  'modes|waves|reflections|interference|reverberation|absorbers|targets|dosage|layout|cutlist|diffusers|recipes';
+  'modes|waves|reflections|loudspeakers|interference|reverberation|absorbers|targets|dosage|layout|cutlist|diffusers|recipes';
 module.exports = {
   forbidden: [
     {

@@ -41,7 +41,7 @@ test('noise, emptiness and other people’s files', () => {
 test('a newer version is named with the one this program reads', () => {
   expect(problemOf(spoiled((d) => Object.assign(d, { version: 7 })))).toEqual({
     path: 'version',
-    message: 'version 7 was written by a newer Tawny Hall; this one reads up to version 5',
+    message: 'version 7 was written by a newer Tawny Hall; this one reads up to version 6',
   });
 });
 

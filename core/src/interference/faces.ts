@@ -6,6 +6,9 @@
  * below the frequency at which it stops covering the Fresnel zone: amplitude √min(1, f/f_w)·√min(1, f/f_l) with
  * f_i = c·b/(2·l²), b = 2d₁d₂/(d₁+d₂), l the face's length as seen (J. H. Rindel, Acta Acustica 1986; a smooth form of
  * his limit). R real and independent of frequency: a limit, stated.
+ *
+ * Set into a wall, a loudspeaker has no image in it: what its box would have sent round itself comes forward instead, + 6 dB where it sent
+ * as much backwards as forwards.
  */
 import { dot, type Vec3, distance } from '../geometry/vector';
 import { mustBePositive } from '../quantities/guard';
@@ -29,6 +32,8 @@ export interface FaceScene {
   receiver: Vec3;
   planes: readonly NearPlane[];
   c: number;
+  /** Of a loudspeaker set into a wall: what of its sound at f (Hz) would have gone behind and now comes forward too, 0…1. */
+  turnedForward?: ((f: number) => number) | undefined;
 }
 
 interface Image {
@@ -100,6 +105,7 @@ export function faceCurve(scene: FaceScene): FaceCurve {
   const direct = distance(scene.source, scene.receiver);
   mustBePositive('faceCurve', 'distance from source to receiver', direct);
   const images = imagesOf(scene);
+  const forward = (f: number): number => (scene.turnedForward ? 20 * Math.log10(1 + scene.turnedForward(f)) : 0);
   return {
     direct,
     images,
@@ -114,13 +120,14 @@ export function faceCurve(scene: FaceScene): FaceCurve {
         re += a * cos(phase);
         im -= a * sin(phase);
       }
-      return 10 * Math.log10(Math.max(re * re + im * im, 1e-30));
+      return 10 * Math.log10(Math.max(re * re + im * im, 1e-30)) + forward(f);
     },
     lowFrequencyLimitDb:
+      forward(1e-3) +
       20 *
-      Math.log10(
-        1 + images.filter((i) => i.limits.length === 0).reduce((s, i) => s + (i.factor * direct) / i.distance, 0),
-      ),
+        Math.log10(
+          1 + images.filter((i) => i.limits.length === 0).reduce((s, i) => s + (i.factor * direct) / i.distance, 0),
+        ),
   };
 }
 

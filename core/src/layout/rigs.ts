@@ -53,6 +53,9 @@ const SIDES = twins(['Ls', 'Rs'], 'side surround', 'surround', 90, [85, 110], 0,
 const BACKS = twins(['Lb', 'Rb'], 'rear surround', 'surround', 135, [120, 150], 0, [-7, 15]);
 const TOP_FRONT = twins(['Lt', 'Rt'], 'front height', 'height', 30, [30, 45], 35, [30, 55]);
 const TOP_REAR = twins(['Lu', 'Ru'], 'rear height', 'height', 110, [100, 135], 35, [30, 55]);
+/** With seven around, the upper four stand on the diagonals. */
+const DIAGONAL_FRONT = twins(['Lt', 'Rt'], 'front height', 'height', 45, [30, 45], 35, [30, 55]);
+const DIAGONAL_REAR = twins(['Lu', 'Ru'], 'rear height', 'height', 135, [120, 150], 35, [30, 55]);
 
 export const LAYOUTS = [
   'stereo',
@@ -87,7 +90,7 @@ export const RIGS: Record<LayoutId, RigLayout> = {
   'surround-7-heights-4': {
     name: 'Seven around, four above',
     source: 'ITU-R BS.2051, middle and upper layer',
-    stations: [...FRONT, CENTRE, ...SIDES, ...BACKS, ...TOP_FRONT, ...TOP_REAR],
+    stations: [...FRONT, CENTRE, ...SIDES, ...BACKS, ...DIAGONAL_FRONT, ...DIAGONAL_REAR],
   },
 };
 

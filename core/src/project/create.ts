@@ -154,7 +154,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       range: { ...DEFAULT_RANGE },
     },
     loudspeakers: [plainLoudspeaker('left', 'L', { station: 'L' }), plainLoudspeaker('right', 'R', { station: 'R' })],
-    marking: { front: 'drivers', school: 'minus-10-in-15' },
+    marking: { front: 'drivers', school: 'minus-15-in-15', directivity: 'box' },
     target: { school: 'by-volume', lowestOctave: 125, chosenBy: 'brief', own: [], bands: 'octaves' },
     treatment: {
       panel: { width: 0.6, height: 1.2, depth: 0.1, gap: 0.1, flowResistivity: 10000 },

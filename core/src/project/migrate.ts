@@ -74,6 +74,12 @@ const STEPS: Record<number, (old: Json) => Json> = {
     target: { ...(old.target as Json), own: [], bands: 'octaves' },
     treatment: { ...(old.treatment as Json), ...treatmentOfVersion5() },
   }),
+  // Version 5 took loudspeakers to radiate alike in all directions: what was decided by it stays as it was.
+  5: (old) => ({
+    ...old,
+    version: 6,
+    marking: { ...(old.marking as Json), directivity: 'alike' },
+  }),
 };
 
 function treatmentOfVersion5(): Json {

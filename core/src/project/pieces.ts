@@ -136,6 +136,8 @@ export const marking = z.strictObject({
   /** What of a loudspeaker must not be seen in the mirror. */
   front: z.enum(['axis', 'drivers', 'baffle']),
   school: z.enum(THRESHOLDS),
+  /** What a loudspeaker sends sideways: by its box and driver, or alike in all directions. */
+  directivity: z.enum(['box', 'alike']),
 });
 
 export const size = z.strictObject({ width: within('panelSide'), height: within('panelSide') });

@@ -65,7 +65,7 @@ export function stationPlace(
   frame: Frame,
   head: Vec2,
   station: Station,
-  box: Loudspeaker['box'],
+  { box, mount }: Pick<Loudspeaker, 'box' | 'mount'>,
 ): { at: Vec2; axisHeight: number } {
   const { listening, room } = project;
   const apex = apexOf(project, head);
@@ -77,7 +77,11 @@ export function stationPlace(
   const plan = planOf(project).map((c) => ({ wall: c.wall, at: frame.toListener(c.at) }));
   const wall = wallAlong(plan, apex, way)?.distance ?? Infinity;
   const side = Math.max(listening.triangleSide, 0.3);
-  const out = Math.max(0.3, Math.min(side * Math.cos(elevation), wall - box.depth - FROM_WALL));
+  // Set into the wall its front lies in it; free, its box needs room behind.
+  const out =
+    mount === 'flush'
+      ? Math.max(0.3, wall - FLUSH_FRONT)
+      : Math.max(0.3, Math.min(side * Math.cos(elevation), wall - box.depth - FROM_WALL));
   const highest = room.height - FROM_CEILING;
   // A wall that brings it nearer brings it lower too: the angle stays.
   const up = listening.head.earHeight + out * Math.tan(elevation);
@@ -101,25 +105,24 @@ export function placeByRule(project: Project): void {
     apexBehind: project.listening.apexBehind,
     frontClearance: flush ? FLUSH_FRONT : depth + BACK_CLEARANCE,
   });
-  // Set into the wall, the fronts lie in it and the seat comes with them: a crumb before it, so that they are in the room.
-  const forward = flush ? proposal.left[1] - FLUSH_FRONT : 0;
-  const moved = (p: Vec2): Vec2 => [p[0], p[1] - forward];
+  // Set into the wall, the fronts lie in it, a crumb before it so that they are in the room. The seat stays where the rule has it.
+  const inWall = (p: readonly [number, number]): Vec2 => (flush ? [p[0], FLUSH_FRONT] : [p[0], p[1]]);
   const put = (target: { x: number; y: number }, p: Vec2): void => {
     const [x, y] = frame.toSurvey(p);
     target.x = x;
     target.y = y;
   };
-  put(project.listening.head, moved(proposal.head));
+  put(project.listening.head, [proposal.head[0], proposal.head[1]]);
   project.listening.placed = 'rule';
   if (pair) {
-    put(pair[0], moved(proposal.left));
-    put(pair[1], moved(proposal.right));
+    put(pair[0], inWall(proposal.left));
+    put(pair[1], inWall(proposal.right));
   }
   for (const l of project.loudspeakers) {
     if (pair?.includes(l)) continue;
     const station = stationOf(project.listening.layout, l.station);
     if (!station || l.role === 'sub') continue;
-    const { at, axisHeight } = stationPlace(project, frame, moved(proposal.head), station, l.box);
+    const { at, axisHeight } = stationPlace(project, frame, [proposal.head[0], proposal.head[1]], station, l);
     put(l, at);
     l.axisHeight = axisHeight;
   }

@@ -119,7 +119,10 @@ export function setRig(project: Project, rig: { layout: LayoutId; second: boolea
       there.role = station.role;
       continue;
     }
-    const { at, axisHeight } = stationPlace(project, frameOf(project), head, station, model.box);
+    const { at, axisHeight } = stationPlace(project, frameOf(project), head, station, {
+      box: model.box,
+      mount: 'free',
+    });
     project.loudspeakers.push(standing(project, { ...likePair(station), axisHeight }, at));
   }
   if (rig.second && !project.loudspeakers.some((l) => l.role === 'second') && pair) {

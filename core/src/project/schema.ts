@@ -1,5 +1,5 @@
 /**
- * The saved document, version 5: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 6: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
@@ -42,7 +42,7 @@ import { solidFault } from './shape';
 export { FURNITURE_KINDS, HUNG_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, SLOPES, USES } from './pieces';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 5;
+export const VERSION = 6;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),

@@ -5,6 +5,7 @@ import type { PairAxis } from '../reverberation/decay';
 import { bandSurfaces, type MixPiece } from './decayCurves';
 import type { DecayResult } from './decayTypes';
 import type { Setting, SettingFace } from './setting';
+import { directivityFactor } from '../loudspeakers/directivity';
 import type { Working } from './types';
 
 export interface AxisBalance {
@@ -36,6 +37,8 @@ export interface Slope {
 export interface Critical {
   /** Of a source that radiates everywhere alike, and of a loudspeaker at 1 kHz, m. */
   plain: number;
+  /** Directivity factor of the pair at 1 kHz. */
+  factor: number;
   loudspeaker: number;
   /** Head to loudspeakers, m. */
   seat: number | null;
@@ -48,8 +51,8 @@ export const BARE = 0.2;
 const PARALLEL_DEG = 3;
 /** Walls that face each other over less than this do not flutter, m². */
 const LEAST_FACING = 0.6;
-/** Directivity of a small monitor at 1 kHz: typical. */
-export const TYPICAL_DIRECTIVITY = 5;
+/** Where the critical distance is told, Hz. */
+const CRITICAL_HZ = 1000;
 /** T low over T mid a room may rise by, and T high over T mid it may fall to, before it says so. */
 const BOOMY = 1.5;
 const DEAD = 0.6;
@@ -153,10 +156,17 @@ export function criticalDistance(setting: Setting, result: DecayResult): Critica
   const time = result.chosen.eyring[4];
   if (time == null || time <= 0) return null;
   const plain = 0.057 * Math.sqrt(setting.solid.volume / time);
-  const ways = setting.loudspeakers.filter((l) => l.role === 'main').map((l) => distance(l.at, setting.head));
+  const mains = setting.loudspeakers.filter((l) => l.role === 'main');
+  const ways = mains.map((l) => distance(l.at, setting.head));
+  const alike = setting.project.marking.directivity === 'alike' || mains.length === 0;
+  const factor = alike
+    ? 1
+    : mains.reduce((s, l) => s + directivityFactor({ width: l.box.width, mount: l.mount }, CRITICAL_HZ, setting.c), 0) /
+      mains.length;
   return {
     plain,
-    loudspeaker: plain * Math.sqrt(TYPICAL_DIRECTIVITY),
+    factor,
+    loudspeaker: plain * Math.sqrt(factor),
     seat: ways.length > 0 ? ways.reduce((s, w) => s + w, 0) / ways.length : null,
   };
 }
@@ -174,8 +184,8 @@ export function criticalWorking(setting: Setting, result: DecayResult): Working 
       { symbol: 'T', meaning: 'decay at 1 kHz, as chosen', value: result.chosen.eyring[4] ?? 'endless', unit: 's' },
       {
         symbol: 'Q',
-        meaning: 'directivity of a small monitor at 1 kHz, typical',
-        value: TYPICAL_DIRECTIVITY,
+        meaning: 'directivity of the pair at 1 kHz, by box and driver',
+        value: critical.factor,
         unit: '',
       },
       { symbol: 'r plain', meaning: 'for Q = 1', value: critical.plain, unit: 'm' },

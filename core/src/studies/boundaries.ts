@@ -5,6 +5,7 @@ import { type Vec3, distance } from '../geometry/vector';
 import type { Notch } from '../interference/boundary';
 import { deepestOf, faceCurve, type FaceCurve, type NearPlane, planeNull } from '../interference/faces';
 import { boundsOf } from '../geometry/clip';
+import { directivity } from '../loudspeakers/directivity';
 import { heightOver, mirrorPoint } from '../reflections/zones';
 import type { PlacedLoudspeaker, Setting } from './setting';
 import { type Target, targetsFor } from './targets';
@@ -66,9 +67,36 @@ export function nearPlanes(setting: Setting, l: PlacedLoudspeaker): { plane: Nea
   });
 }
 
+/** The wall a loudspeaker is set into; null when its front is off every wall. */
+export function wallAround(setting: Setting, l: PlacedLoudspeaker): Target | null {
+  const inside = (t: Target) => {
+    const d = heightOver(t.plane, l.at);
+    const foot: Vec3 = [
+      l.at[0] - d * t.plane.normal[0],
+      l.at[1] - d * t.plane.normal[1],
+      l.at[2] - d * t.plane.normal[2],
+    ];
+    return Math.abs(d) < FLUSH_WITHIN && insideOutline(t.toLocal(foot), t.outline);
+  };
+  return targetsFor(setting.room, l.at, setting.head).find((t) => t.kind === 'wall' && inside(t)) ?? null;
+}
+
+/** What the wall around a loudspeaker gives back of its sound: all that the same box, standing free, would have sent behind itself. */
+function turnedForward(setting: Setting, l: PlacedLoudspeaker): ((f: number) => number) | undefined {
+  const wall = l.mount === 'flush' ? wallAround(setting, l) : null;
+  if (!wall) return undefined;
+  const free = { width: l.box.width, mount: 'free' as const };
+  return (f) => factorOf(wall) * directivity(free, f, Math.PI, setting.c);
+}
+
+/** How much louder a loudspeaker is for being set into its wall, dB, at a frequency; 0 Hz: as far down as it goes. */
+export const flushGainDb = (setting: Setting, l: PlacedLoudspeaker, f: number): number =>
+  20 * Math.log10(1 + (turnedForward(setting, l)?.(Math.max(f, 1e-3)) ?? 0));
+
 export function curveAtEars(setting: Setting, l: PlacedLoudspeaker): FaceCurve {
   const planes = nearPlanes(setting, l).map((p) => p.plane);
-  return faceCurve({ source: l.at, receiver: setting.head, planes, c: setting.c });
+  const { c } = setting;
+  return faceCurve({ source: l.at, receiver: setting.head, planes, c, turnedForward: turnedForward(setting, l) });
 }
 
 /** Every near face by itself, nearest first. */

@@ -9,7 +9,7 @@ import { heightOver, mirrorPoint, movedPlane } from '../reflections/zones';
 import { absorptionAtAngle, scatterDistance } from './hung';
 import { COVER_MARGIN, hangingFace, openBox, targetOfMark, zoneOfMark } from './covers';
 import { clippedZone } from './findMarks';
-import { levelOf, notForPanels } from './markLevels';
+import { levelOf, notForPanels, sentTowards } from './markLevels';
 import type { Mark } from './marksTypes';
 import type { Setting, SettingFace } from './setting';
 import type { Target } from './targets';
@@ -153,7 +153,8 @@ function levelBehind(setting: Setting, mark: Mark, target: Target, standoff: num
     Math.acos(Math.min(1, steep / distance(from, at))),
     setting,
   );
-  return levelOf(20 * Math.log10(distance(from, to) / way), taken);
+  const l = setting.loudspeakers.find((s) => s.id === mark.loudspeaker)!;
+  return levelOf(20 * Math.log10(distance(from, to) / way), taken, sentTowards(setting, l, from, at, to));
 }
 
 function around(list: readonly { left: number; low: number; width: number; height: number }[]): Box {

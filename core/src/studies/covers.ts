@@ -8,7 +8,7 @@ import { heightOver, mirrorPoint, movedPlane } from '../reflections/zones';
 import { blockedOn } from './faceParts';
 import { zoneBefore, zoneOf } from './findMarks';
 import { absorptionAtAngle } from './hung';
-import { levelOf, notForPanels, octaveLevels } from './markLevels';
+import { levelOf, notForPanels, octaveLevels, sentTowards } from './markLevels';
 import type { FaceCover, Mark } from './marksTypes';
 import type { Setting, SettingFace } from './setting';
 import { tapesFor } from './tapes';
@@ -110,8 +110,11 @@ export function coverByNumber(
     const spreadDb = 20 * Math.log10((m.length - m.extraPath) / m.length);
     m.covered = true;
     m.coveredPart = 1;
-    m.levelDb = levelOf(spreadDb, taken);
-    m.octavesDb = octaveLevels(spreadDb, taken);
+    const [from, at, to] = m.path as [Vec3, Vec3, Vec3];
+    const l = setting.loudspeakers.find((s) => s.id === m.loudspeaker)!;
+    const sent = sentTowards(setting, l, from, at, to);
+    m.levelDb = levelOf(spreadDb, taken, sent);
+    m.octavesDb = octaveLevels(spreadDb, taken, sent);
     m.matters = matters(m, threshold);
   }
   return answer;

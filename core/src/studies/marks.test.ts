@@ -16,7 +16,8 @@ import { secondOrderInputs, studySecondOrder } from './secondOrder';
 import { settingOf } from './setting';
 import { reflectorsOn } from './findMarks';
 import { blockerBetween, targetsFor } from './targets';
-import { piecesOver, standBefore } from './ways';
+import { BOARD, boardsFor, piecesOver, standBefore } from './ways';
+import { directivityOctaves } from '../loudspeakers/directivity';
 
 function demo(name: string): Project {
   const read = readProjectFile(readFileSync(new URL(`../../../demo/${name}.tawny.json`, import.meta.url), 'utf8'));
@@ -25,8 +26,9 @@ function demo(name: string): Project {
 }
 const marksOf = (p: Project) => studyMarks(p).result.marks;
 const markOf = (p: Project, id: string) => marksOf(p).find((m) => m.id === id)!;
-/** Bare plaster, nothing decided. */
-const bare = () => edited(plainBox(), { type: 'set-counts', counts: {} });
+/** Bare plaster, nothing decided, loudspeakers alike in all directions: what a mirror alone says. */
+const bare = () =>
+  edited(plainBox(), { type: 'set-counts', counts: {} }, { type: 'set-marking', marking: { directivity: 'alike' } });
 
 describe.each(['bakehouse', 'ferry-hall', 'signal-cabin'])('%s', (name) => {
   const project = demo(name);
@@ -365,6 +367,89 @@ describe('sent elsewhere', () => {
     const hidden = studyMarks(hang(best!.deg)).result.hidden.find((h) => h.loudspeaker === 'right' && h.face === 'B');
     expect(hidden?.by).toMatch(/Board/);
     expect(best!.next).not.toBeNull();
+  });
+
+  test('a board is judged by what it sends of every loudspeaker, straight and over one more surface, as the study then finds it', () => {
+    const p = edited(
+      bare(),
+      { type: 'set-rig', layout: 'surround-5', second: false, subs: 0 },
+      { type: 'set-marking', marking: { school: 'minus-20-in-20' } },
+    );
+    const setting = settingOf(p);
+    const board = { width: 0.9, height: 1.2, ...BOARD };
+    let [heard, quiet] = [0, 0];
+    for (const mark of marksOf(p)
+      .filter((m) => m.kind === 'wall' && m.matters)
+      .slice(0, 8)) {
+      for (const r of redirectsFor(setting, mark, board)) {
+        const hung = edited(p, { type: 'hang', pieces: boardsFor(setting, mark, r, null) });
+        const after = marksOf(hung).filter((m) => m.kind === 'board' && m.matters);
+        const straight = r.arrivals.filter((a) => a.over === null);
+        expect(new Set(after.map((m) => m.letter))).toEqual(new Set(straight.map((a) => a.letter)));
+        heard += straight.length;
+        if (straight.length === 0) quiet += 1;
+        const second = studySecondOrder(secondOrderInputs(settingOf(hung))).paths.filter((x) =>
+          x.names.some((n) => n.startsWith('Board')),
+        );
+        for (const a of r.arrivals.filter((t) => t.over !== null)) {
+          const same = second.find((x) => x.letter === a.letter && Math.abs(x.delay - a.delay) < 1e-9);
+          expect(same!.levelDb).toBeCloseTo(a.levelDb, 6);
+        }
+      }
+    }
+    expect(quiet).toBeGreaterThan(0);
+    expect(heard).toBeGreaterThan(0);
+  });
+
+  test('both sides alike: two boards, mirror images of each other, with names of their own', () => {
+    const p = bare();
+    const setting = settingOf(p);
+    const [mark, marks] = [markOf(p, 'right-B'), marksOf(p)];
+    const [best] = redirectsFor(setting, mark, { width: 0.6, height: 0.6, ...BOARD });
+    const boards = boardsFor(setting, mark, best!, twinMark(setting, mark, marks));
+    expect(boards.map((b) => b.id)).toEqual(['hung-1', 'hung-2']);
+    const hung = settingOf(edited(p, { type: 'hang', pieces: boards })).hung;
+    const [one, two] = hung.map((b) => b.plates[0]!.vertices);
+    const flipped = one!.map(([x, y, z]): Vec3 => [2 * setting.axis - x, y, z]);
+    for (const v of flipped) expect(Math.min(...two!.map((w) => distance(v, w)))).toBeLessThan(1e-9);
+  });
+});
+
+describe('what a loudspeaker sends sideways', () => {
+  const box = () => edited(bare(), { type: 'set-marking', marking: { directivity: 'box' } });
+
+  test('straight ahead nothing changes, sideways and behind it is quieter, more so the higher the note', () => {
+    const [alike, by] = [marksOf(bare()), marksOf(box())];
+    expect(by.map((m) => m.id).sort()).toEqual(alike.map((m) => m.id).sort());
+    for (const m of by) {
+      const plain = alike.find((k) => k.id === m.id)!;
+      expect(m.levelDb!).toBeLessThanOrEqual(plain.levelDb! + 0.3);
+      expect(m.delay).toBe(plain.delay);
+    }
+    const drop = (id: string, o: number) =>
+      alike.find((m) => m.id === id)!.octavesDb[o]! - by.find((m) => m.id === id)!.octavesDb[o]!;
+    expect(drop('left-A', 0)).toBeLessThan(1);
+    expect(drop('left-A', 5)).toBeGreaterThan(15);
+    expect(drop('left-A', 5)).toBeGreaterThan(drop('left-A', 3));
+    // By hand: R to its own wall, the way to the mark against the way it points.
+    const p = box();
+    const setting = settingOf(p);
+    const r = setting.loudspeakers.find((l) => l.letter === 'R')!;
+    const mark = markOf(p, 'right-B');
+    const to = (q: Vec3): Vec3 => [q[0] - r.at[0], q[1] - r.at[1], q[2] - r.at[2]];
+    const [a, b] = [to(mark.at), to(setting.head)];
+    const angle = Math.acos((a[0] * b[0] + a[1] * b[1] + a[2] * b[2]) / Math.hypot(...a) / Math.hypot(...b));
+    const deg = Math.round((angle * 180) / Math.PI);
+    const sent = directivityOctaves({ width: r.box.width, mount: 'free' }, (deg * Math.PI) / 180, setting.c);
+    expect(drop('right-B', 4)).toBeCloseTo(-10 * Math.log10(sent[4]!), 6);
+  });
+
+  test('second order leaves the loudspeaker the same way', () => {
+    const paths = (p: Project) => studySecondOrder(secondOrderInputs(settingOf(p))).paths;
+    const [alike, by] = [paths(bare()), paths(box())];
+    expect(by.length).toBeGreaterThan(4);
+    for (const x of by) expect(x.levelDb).toBeLessThanOrEqual(alike.find((y) => y.id === x.id)!.levelDb + 0.3);
+    expect(by.some((x) => x.levelDb < alike.find((y) => y.id === x.id)!.levelDb - 5)).toBe(true);
   });
 });
 

@@ -13,7 +13,7 @@ import { coverByNumber, coverFace, type FaceAnswer } from './covers';
 import type { FacePart } from './faceParts';
 import { clippedZone, COVERED_PART, findMarks, type Found, zoneOf } from './findMarks';
 import { takenByPiece } from './hung';
-import { levelOf, notForPanels, octaveLevels, reflectionTaken } from './markLevels';
+import { levelOf, notForPanels, octaveLevels, reflectionTaken, sentTowards } from './markLevels';
 import { coverIssues, markIssues } from './marksIssues';
 import type { Hidden, Mark, MarksResult } from './marksTypes';
 import { marksWorking } from './marksWorking';
@@ -55,7 +55,8 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
   const angle = incidence(target, f.from, at);
   const flow = setting.project.treatment.panel.flowResistivity;
   const taken = piece ? takenByPiece(piece, flow, angle, setting) : bareTaken;
-  const levelDb = levelOf(spreadDb, taken);
+  const sent = sentTowards(setting, l, f.from, at, f.to);
+  const levelDb = levelOf(spreadDb, taken, sent);
   const touches = (face?.parts ?? [])
     .filter((p) => notForPanels(p) && clippedZone(p.outline, boxOutline(zone.box)) !== null)
     .map(({ id, name, kind }) => ({ id, name, kind }));
@@ -89,8 +90,8 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
     delay,
     angle,
     levelDb,
-    octavesDb: octaveLevels(spreadDb, taken),
-    bareDb: levelOf(spreadDb, bareTaken),
+    octavesDb: octaveLevels(spreadDb, taken, sent),
+    bareDb: levelOf(spreadDb, bareTaken, sent),
     matters: matters({ levelDb, delay }, threshold),
     coveredPart,
     covered: piece !== null && coveredPart >= COVERED_PART,
@@ -102,7 +103,8 @@ const kept = new WeakMap<Found, { stamp: string; mark: Mark }>();
 /** The mark of what was found, worked out once for all drags that leave it alone. */
 function keptMark(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number, threshold: Threshold): Mark {
   const { panel } = setting.project.treatment;
-  const stamp = [l.id, l.letter, panel.flowResistivity, threshold.levelDb, threshold.withinS].join('|');
+  const { directivity } = setting.project.marking;
+  const stamp = [l.id, l.letter, panel.flowResistivity, threshold.levelDb, threshold.withinS, directivity].join('|');
   const known = kept.get(f);
   if (known?.stamp === stamp) return known.mark;
   const mark = markOf(setting, l, f, direct, threshold);

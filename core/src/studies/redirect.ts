@@ -6,15 +6,17 @@
  * board's own plane and the board share no point (two convex outlines, separated by an axis).
  */
 import { faceStretch } from '../geometry/unfold';
-import { dot, minus, type Vec2, type Vec3 } from '../geometry/vector';
+import { distance, dot, minus, type Vec2, type Vec3 } from '../geometry/vector';
 import { signedDistance } from '../geometry/polygon';
 import { apexOf } from '../project/placing';
 import { reflectionPaths } from '../reflections/images';
-import { convexApart, reflectionZone } from '../reflections/zones';
+import { matters, THRESHOLD } from '../reflections/thresholds';
+import { convexApart, mirrorPoint, reflectionZone } from '../reflections/zones';
 import { targetOfMark } from './covers';
 import { frontCorners, headCorners } from './fronts';
-import { boardStandoff, turnedPlate } from './hung';
-import { blockerBetween, type Target, targetsOf } from './targets';
+import { BOARD_ALPHA, boardStandoff, turnedPlate } from './hung';
+import { meanOf, reflectionTaken, sentTowards } from './markLevels';
+import { blockerBetween, type Target, targetsFor, targetsOf } from './targets';
 import type { Mark } from './marks';
 import type { Setting } from './setting';
 
@@ -35,8 +37,18 @@ export interface Redirect {
   /** Sound off the board's middle: loudspeaker, board, where it meets the next surface. */
   path: Vec3[];
   next: { face: string; name: string; at: Vec3 } | null;
-  /** The way on from there to the ears, when there is one: dB re direct, bare surfaces. */
-  onwards: { levelDb: number | null; delay: number } | null;
+  /** Sound that the board itself sends to the head, of every loudspeaker, straight or over one more surface, and that matters; loudest first. */
+  arrivals: BoardArrival[];
+}
+
+export interface BoardArrival {
+  loudspeaker: string;
+  letter: string;
+  /** The other surface; null straight off the board. */
+  over: string | null;
+  /** dB re direct, mean 500 Hz–4 kHz, and s after it. */
+  levelDb: number;
+  delay: number;
 }
 
 /** The least turns of a board of a size over a mark in each of the four senses, smallest first. */
@@ -78,31 +90,106 @@ export function redirectsFor(
     [1, -1].flatMap((sign): Redirect[] => {
       for (let deg = STEP_DEG; deg <= MOST_TURN_DEG; deg += STEP_DEG) {
         if (!clear(about, sign * deg)) continue;
-        const plate = plateAt(about, sign * deg);
-        return [
-          {
-            about,
-            deg: sign * deg,
-            middle,
-            size,
-            standoff: plate.standoff,
-            ...whereNext(setting, l.at, plate, face.id),
-          },
-        ];
+        const found = [0, ...FURTHER_DEG]
+          .map((more) => deg + more)
+          .filter((d) => d <= MOST_TURN_DEG && clear(about, sign * d))
+          .map((d) => ({ d, plate: plateAt(about, sign * d) }));
+        // The least turn whose sound comes to nobody's ears; where there is none, the least that keeps this mark clear.
+        for (const { d, plate } of found) {
+          const arrivals = arrivalsOff(setting, plate, size);
+          if (arrivals.length > 0 && d !== found.at(-1)!.d) continue;
+          const kept = arrivals.length > 0 ? found[0]! : { d, plate };
+          return [
+            {
+              about,
+              deg: sign * kept.d,
+              middle,
+              size,
+              standoff: kept.plate.standoff,
+              ...whereNext(setting, l.at, kept.plate, face.id),
+              arrivals: arrivals.length > 0 ? arrivalsOff(setting, kept.plate, size) : [],
+            },
+          ];
+        }
       }
       return [];
     }),
   );
-  return found.sort((a, b) => Math.abs(a.deg) - Math.abs(b.deg));
+  const loudest = (r: Redirect) => r.arrivals[0]?.levelDb ?? -Infinity;
+  return found.sort((a, b) => loudest(a) - loudest(b) || Math.abs(a.deg) - Math.abs(b.deg));
 }
 
-/** Follows the sound off the board's middle to the next surface, and looks whether it goes on to the ears from there. */
+/** Turns tried beyond the least one when that sends sound to somebody's ears, degrees. */
+const FURTHER_DEG = [4, 8, 12];
+
+/** What a board sends to the head of all loudspeakers' sound, straight and over one more surface, as far as it matters by the school. */
+function arrivalsOff(
+  setting: Setting,
+  plate: { vertices: Vec3[]; middle: Vec3; normal: Vec3; u: Vec3; v: Vec3 },
+  size: { width: number; height: number },
+): BoardArrival[] {
+  const { head, project, c } = setting;
+  const threshold = THRESHOLD[project.marking.school];
+  const heads = headCorners(head, project.listening.range);
+  const apex = apexOf(project, [head[0], head[1]]);
+  const plane = { normal: plate.normal, offset: dot(plate.normal, plate.middle) };
+  const onBoard = (p: Vec3) =>
+    Math.abs(dot(plate.u, minus(p, plate.middle))) <= size.width / 2 &&
+    Math.abs(dot(plate.v, minus(p, plate.middle))) <= size.height / 2;
+  const list: BoardArrival[] = [];
+  for (const l of setting.loudspeakers) {
+    if (l.role === 'sub' || distance(l.at, head) < 0.01) continue;
+    const targets = targetsFor(setting.room, l.at, head);
+    const open = (a: Vec3, b: Vec3, skip: Target | null) => blockerBetween(targets, a, b, skip) === null;
+    const put = (over: string | null, first: Vec3, from: Vec3, to: Vec3, way: number, left: number) => {
+      const straight = distance(from, to);
+      const sent = meanOf(sentTowards(setting, l, from, first, to));
+      const levelDb = 20 * Math.log10(straight / way) + 10 * Math.log10(Math.max(1e-9, left * sent));
+      const delay = (way - straight) / c;
+      if (matters({ levelDb, delay }, threshold))
+        list.push({ loudspeaker: l.id, letter: l.letter, over, levelDb, delay });
+    };
+    // Straight off it: any place of the head, any part of the front.
+    const fronts = frontCorners(l, apex, project.marking.front);
+    const ways: [Vec3, Vec3][] = [
+      [l.at, head],
+      ...heads.map((h): [Vec3, Vec3] => [l.at, h]),
+      ...fronts.flatMap((s) => heads.map((h): [Vec3, Vec3] => [s, h])),
+    ];
+    for (const [from, to] of ways) {
+      const at = mirrorPoint(plane, from, to);
+      if (!at || !onBoard(at) || !open(from, at, null) || !open(at, to, null)) continue;
+      put(null, at, from, to, distance(from, at) + distance(at, to), 1 - BOARD_ALPHA);
+      break;
+    }
+    for (const t of targets) {
+      const surfaces = [
+        { id: 'board', vertices: plate.vertices, alpha: BOARD_ALPHA },
+        {
+          id: t.id,
+          vertices: t.vertices,
+          alpha: Math.min(1, meanOf(t.material ? reflectionTaken(t.material) : t.alpha)),
+        },
+      ];
+      for (const p of reflectionPaths(surfaces, l.at, head, 2, c).paths) {
+        if (p.order !== 2 || p.level === null) continue;
+        const stops = [l.at, ...p.points, head];
+        const free = stops.slice(1).every((q, i) => open(stops[i]!, q, t));
+        const left = surfaces.reduce((s, x) => s * (1 - x.alpha), 1);
+        if (free) put(t.name, p.points[0]!, l.at, head, p.length, left);
+      }
+    }
+  }
+  return list.sort((a, b) => b.levelDb - a.levelDb);
+}
+
+/** Follows the sound off the board's middle to the next surface. */
 function whereNext(
   setting: Setting,
   source: Vec3,
   plate: { vertices: Vec3[]; middle: Vec3; normal: Vec3 },
   behind: string,
-): Pick<Redirect, 'path' | 'next' | 'onwards'> {
+): Pick<Redirect, 'path' | 'next'> {
   const incoming = minus(plate.middle, source);
   const twice = 2 * dot(incoming, plate.normal);
   const out = minus(incoming, [plate.normal[0] * twice, plate.normal[1] * twice, plate.normal[2] * twice]);
@@ -126,17 +213,10 @@ function whereNext(
     const at = t.id === behind ? null : crossing(t);
     if (at !== null && (!nearest || at < nearest.at)) nearest = { t, at };
   }
-  if (!nearest) return { path: [source, plate.middle], next: null, onwards: null };
+  if (!nearest) return { path: [source, plate.middle], next: null };
   const at = ray(nearest.at);
-  const surfaces = [
-    { id: 'board', vertices: plate.vertices, alpha: 0 },
-    { id: nearest.t.id, vertices: nearest.t.vertices, alpha: 0 },
-  ];
-  const { paths } = reflectionPaths(surfaces, source, setting.head, 2, setting.c);
-  const on = paths.find((p) => p.order === 2 && p.sequence[0] === 'board');
   return {
     path: [source, plate.middle, at],
     next: { face: nearest.t.id, name: nearest.t.name, at },
-    onwards: on ? { levelDb: on.level, delay: on.delay } : null,
   };
 }

@@ -3,8 +3,9 @@ import { RIGS, stationOf, twinStation } from '../layout/rigs';
 import type { Project } from '../project/schema';
 import { distance } from '../geometry/vector';
 import { edited, plainBox } from '../testing/rooms';
-import { nearPlanes } from './boundaries';
 import { ORIENT_WEIGHTS, studyOrientation } from './orient';
+import { faceCurve } from '../interference/faces';
+import { boundariesOf, curveAtEars, flushGainDb, nearPlanes } from './boundaries';
 import { DEFAULT_SEARCH_WEIGHTS, searchSeat, type SearchWaves, searchWaves } from './seatSearch';
 import { studySeat } from './seat';
 import { settingOf } from './setting';
@@ -36,7 +37,7 @@ describe('rigs', () => {
       const station = stationOf('surround-7-heights-4', l.letter)!;
       expect(l.aim.azimuthDeg).toBeCloseTo(station.azimuthDeg, 6);
       expect(l.aim.elevationDeg).toBeCloseTo(station.elevationDeg, 6);
-      expect(l.aim.late!.metres).toBeLessThan(1e-6);
+      expect(l.aim.delay!.metres).toBeLessThan(1e-6);
     }
   });
 
@@ -51,9 +52,116 @@ describe('rigs', () => {
     const side = loudspeakers.find((l) => l.letter === 'Ls')!;
     expect(side.aim.azimuthDeg).toBeCloseTo(-90, 6);
     expect(side.toHead).toBeLessThan(1.3);
-    expect(codes(p)).toContain('seat.later-than-others');
+    expect(codes(p)).toContain('seat.delays');
     const moved = edited(p, { type: 'move-loudspeaker', id: 'ls', x: 0.4, y: 1, mirror: false });
     expect(codes(moved)).toContain('seat.station-off');
+  });
+
+  test('delays are one list: nearest waits longest, the furthest not at all; set, they are content', () => {
+    // L and R equally far, a centre on the wall nearer, two surrounds nearer still: all by hand.
+    const base = edited(
+      large(),
+      { type: 'set-rig', layout: 'surround-5', second: false, subs: 0 },
+      { type: 'move-head', x: 3, y: 3 },
+    );
+    const at: Record<string, [number, number]> = {
+      l: [1.4, 0.6],
+      r: [4.6, 0.6],
+      c: [3, 0.6],
+      ls: [1.2, 3.6],
+      rs: [4.8, 3.6],
+    };
+    const ids = base.loudspeakers.map((l) => ({ id: l.id, key: l.letter.toLowerCase() }));
+    const p = ids.reduce(
+      (q, { id, key }) => edited(q, { type: 'move-loudspeaker', id, x: at[key]![0], y: at[key]![1], mirror: false }),
+      base,
+    );
+    const setting = settingOf(p);
+    const far = Math.hypot(1.6, 2.4);
+    const wanted: Record<string, number> = {
+      L: 0,
+      R: 0,
+      C: (far - 2.4) / setting.c,
+      Ls: (far - Math.hypot(1.8, 0.6)) / setting.c,
+      Rs: (far - Math.hypot(1.8, 0.6)) / setting.c,
+    };
+    const { result, issues } = studySeat(p);
+    for (const l of result.loudspeakers) expect(l.aim.delay!.seconds).toBeCloseTo(wanted[l.letter]!, 9);
+    const issue = issues.filter((i) => i.code === 'seat.delays');
+    expect(issue).toHaveLength(1);
+    const ms = (s: number) => (s * 1000).toFixed(2);
+    expect(issue[0]!.values.list).toBe(
+      `Ls ${ms(wanted.Ls!)} ms, Rs ${ms(wanted.Rs!)} ms, C ${ms(wanted.C!)} ms, L 0.00 ms, R 0.00 ms`,
+    );
+    const set = p.loudspeakers.reduce(
+      (q, l) =>
+        edited(q, {
+          type: 'set-loudspeaker',
+          id: l.id,
+          values: { feed: { ...l.feed, delayMs: wanted[l.letter]! * 1000 } },
+          mirror: false,
+        }),
+      p,
+    );
+    expect(codes(set)).not.toContain('seat.delays');
+  });
+
+  test('set into the wall by the rule: the seat stays, a centre comes into the wall too and its delay says why', () => {
+    const p = edited(
+      large(),
+      { type: 'set-triangle', triangleSide: 2.6 },
+      { type: 'set-rig', layout: 'three-front', second: false, subs: 0 },
+    );
+    const before = studySeat(p).result;
+    const flush = p.loudspeakers.reduce(
+      (q, l) => edited(q, { type: 'set-loudspeaker', id: l.id, values: { mount: 'flush' }, mirror: false }),
+      p,
+    );
+    const placed = edited(flush, { type: 'place-by-rule' });
+    const { result, issues } = studySeat(placed);
+    expect(result.headPart).toBeCloseTo(before.headPart, 9);
+    expect(result.headPart).toBeCloseTo(0.38, 9);
+    for (const l of result.loudspeakers) expect(l.fromFront).toBeCloseTo(0.001, 9);
+    expect(issues.map((i) => i.code)).not.toContain('seat.flush-off-wall');
+    expect(issues.find((i) => i.code === 'seat.delays')!.values).toMatchObject({ inWall: 'C' });
+    // 6 dB more bass, the wall's own coefficient aside; nothing at the top.
+    const gain = issues.find((i) => i.code === 'seat.flush-bass')!.values;
+    expect(gain.gainDb as number).toBeGreaterThan(5.9);
+    expect(gain.gainDb as number).toBeLessThan(6.03);
+    const setting = settingOf(placed);
+    const l = setting.loudspeakers[0]!;
+    expect(flushGainDb(setting, l, 8000)).toBeLessThan(0.4);
+    const alone = { ...setting, loudspeakers: [l] };
+    const free = faceCurve({
+      source: l.at,
+      receiver: setting.head,
+      planes: nearPlanes(alone, l).map((t) => t.plane),
+      c: setting.c,
+    });
+    expect(curveAtEars(alone, l).levelDb(60) - free.levelDb(60)).toBeCloseTo(flushGainDb(setting, l, 60), 9);
+  });
+
+  test('notches are said to coincide by the exact nulls at the ears, at the note the exact curve is deepest', () => {
+    // As far from floor and side wall, but over unlike ways: a quarter wave says they meet, the ears know better.
+    const p = edited(
+      plainBox(),
+      { type: 'move-head', x: 2, y: 3.4 },
+      { type: 'move-loudspeaker', id: 'left', x: 1.2, y: 1.35, mirror: true },
+    );
+    const setting = settingOf(p);
+    for (const i of studySeat(p).issues.filter((t) => t.code === 'seat.notches-coincide')) {
+      const l = setting.loudspeakers.find((s) => s.id === i.where[0])!;
+      const nulls = boundariesOf(setting, l);
+      const of = (name: unknown) => nulls.find((b) => b.name === name)!.exactNullHz!;
+      expect(Math.abs(Math.log(of(i.values.first) / of(i.values.second)))).toBeLessThan(0.1);
+      expect(curveAtEars(setting, l).levelDb(i.values.f as number)).toBeCloseTo(i.values.levelDb as number, 6);
+    }
+    const left = boundariesOf(setting, setting.loudspeakers[0]!);
+    const [floor, side] = [left.find((b) => b.name === 'floor')!, left.find((b) => b.name === 'left')!];
+    expect(Math.abs(floor.distance - side.distance)).toBeLessThan(0.1 * side.distance);
+    expect(Math.abs(Math.log(floor.exactNullHz! / side.exactNullHz!))).toBeGreaterThan(0.1);
+    const said = studySeat(p).issues.filter((t) => t.code === 'seat.notches-coincide' && t.where[0] === 'left');
+    for (const i of said) expect([i.values.first, i.values.second].sort()).not.toEqual(['floor', 'left']);
   });
 
   test('changing the rig keeps what stays, mirrors the twin, and drops the rest', () => {
@@ -93,7 +201,7 @@ describe('rigs', () => {
 });
 
 describe('set into the wall', () => {
-  test('by rule the fronts lie in it, the seat comes with them, and its image is gone', () => {
+  test('by rule the fronts lie in it, the seat stays at the rule, and its image is gone', () => {
     const p = edited(
       large(),
       { type: 'set-loudspeaker', id: 'left', values: { mount: 'flush' }, mirror: true },
@@ -102,7 +210,7 @@ describe('set into the wall', () => {
     const setting = settingOf(p);
     const [l] = setting.loudspeakers;
     expect(l!.at[1]).toBeLessThan(0.01);
-    expect(setting.head[1]).toBeCloseTo(0.001 + (Math.sqrt(3) / 2) * p.listening.triangleSide, 6);
+    expect(setting.head[1]).toBeCloseTo(0.38 * 7, 6);
     expect(nearPlanes(setting, l!).some((n) => n.target.id === 'A')).toBe(false);
     expect(codes(p)).not.toContain('seat.loudspeaker-in-wall');
     const away = edited(p, { type: 'move-loudspeaker', id: 'left', x: 1, y: 1.2, mirror: false });
@@ -117,8 +225,9 @@ describe('set into the wall', () => {
     expect(out!.toHead).toBeGreaterThanOrEqual(1.1 - 1e-6);
     expect(out!.farEnough).toBe(true);
     expect(flush!.fromFront).toBeCloseTo(0.001, 9);
-    // A boundary less at the loudspeaker, less gain.
-    expect(flush!.gainDb).toBeLessThan(close!.gainDb);
+    // The wall gives back all that would go behind: the most gain, and no notch of its own.
+    expect(flush!.gainDb).toBeGreaterThan(close!.gainDb);
+    expect(flush!.notch.levelDb).toBeGreaterThan(close!.notch.levelDb);
     expect(studySeat(edited(large(), { type: 'move-head', x: 2.75, y: 3 })).result.schools).toHaveLength(4);
   });
 });

@@ -2,9 +2,11 @@
 import { insideOutline } from '../geometry/polygon';
 import { wallAlong } from '../geometry/solid';
 import { distance } from '../geometry/vector';
+import { fixed } from '../quantities/format';
 import type { Notch } from '../interference/boundary';
 import { deepestOf } from '../interference/faces';
 import { stationOf } from '../layout/rigs';
+import { boxFrequency } from '../loudspeakers/directivity';
 import { SEAT_RULE, TRIANGLE_DEPTH } from '../layout/seat';
 import type { Project } from '../project/schema';
 import { apexOf, stereoPair } from '../project/placing';
@@ -13,9 +15,10 @@ import {
   type Boundary,
   curveAtEars,
   curvePoints,
-  FLUSH_WITHIN,
+  flushGainDb,
   NOTCH_RANGE,
   type SchoolReport,
+  wallAround,
   wallSchools,
 } from './boundaries';
 import { type PlacedLoudspeaker, type RoomSetting, type Setting, settingOf } from './setting';
@@ -34,10 +37,11 @@ export const SEAT_LIMITS = {
   axisHeight: 0.05,
   /** A tilt this near to the ears' direction makes up for an axis at another height, degrees. */
   tiltDeg: 3,
-  /** Later or earlier than this the loudspeakers of a layout want electronic delay, s. */
+  /** Arrivals of a layout further apart than this want electronic delay, s. */
   late: 0.0005,
-  /** Distances to boundaries within this part of each other pile their notches up. */
+  /** Exact nulls within this part of each other pile up; less than the level together is no matter, dB. */
   coincidence: 0.1,
+  mildNotchDb: -3,
   deepNotchDb: -10,
 } as const;
 
@@ -70,8 +74,8 @@ export interface Aim {
   elevationDeg: number;
   /** Its place in the layout, and how far outside the tolerances it stands; 0 inside. */
   station: { key: string; name: string; azimuthOff: number; elevationOff: number } | null;
-  /** Later than the nearest loudspeaker of the layout, s, and further, m. */
-  late: { seconds: number; metres: number } | null;
+  /** Delay that lets it arrive with the furthest loudspeaker of the layout, s, and by how much it is nearer, m. */
+  delay: { seconds: number; metres: number } | null;
 }
 
 export interface SeatResult {
@@ -116,8 +120,8 @@ function aimFor(setting: Setting, l: PlacedLoudspeaker): Aim {
   const elevationDeg = Math.atan2(dz, ground) * DEG;
   const station = stationOf(project.listening.layout, l.station);
   const others = setting.loudspeakers.filter((o) => stationOf(project.listening.layout, o.station) !== null);
-  const nearest = Math.min(...others.map((o) => distance(o.at, head)));
-  const metres = distance(l.at, head) - nearest;
+  const furthest = Math.max(...others.map((o) => distance(o.at, head)));
+  const metres = furthest - distance(l.at, head);
   return {
     turnDeg: Math.atan2(ax - l.at[0], ay - l.at[1]) * DEG,
     tiltDeg: -elevationDeg,
@@ -129,7 +133,7 @@ function aimFor(setting: Setting, l: PlacedLoudspeaker): Aim {
       azimuthOff: outside(azimuthDeg, station.azimuthRange),
       elevationOff: outside(elevationDeg, station.elevationRange),
     },
-    late: station && others.length > 1 ? { metres, seconds: metres / setting.c } : null,
+    delay: station && others.length > 1 ? { metres, seconds: metres / setting.c } : null,
   };
 }
 
@@ -142,7 +146,7 @@ const MOST_KEPT = 400;
 function boundariesAtEars(setting: Setting, l: PlacedLoudspeaker): AtEars {
   const ofRoom = kept.get(setting.room) ?? new Map<string, AtEars>();
   kept.set(setting.room, ofRoom);
-  const key = JSON.stringify([l.at, l.mount, setting.head]);
+  const key = JSON.stringify([l.at, l.mount, l.box.width, setting.head]);
   const known = ofRoom.get(key);
   if (known) return known;
   const boundaries = boundariesOf(setting, l);
@@ -237,10 +241,17 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
         depth: l.box.depth,
       });
     }
-    if (l.mount === 'flush' && (report.fromFront ?? Infinity) > FLUSH_WITHIN) {
-      add('seat.flush-off-wall', 'warning', [l.id], { letter: l.letter, distance: report.fromFront ?? 0 });
+    if (l.mount === 'flush') {
+      const wall = wallAround(setting, l);
+      if (!wall) add('seat.flush-off-wall', 'warning', [l.id], { letter: l.letter, distance: report.fromFront ?? 0 });
+      else if (l.lowShelf === null)
+        add('seat.flush-bass', 'note', [l.id], {
+          letter: l.letter,
+          gainDb: flushGainDb(setting, l, 0),
+          f: boxFrequency(l.box.width, setting.c),
+        });
     }
-    const { station, late } = report.aim;
+    const { station } = report.aim;
     if (station && (station.azimuthOff !== 0 || station.elevationOff !== 0) && !['L', 'R'].includes(station.key)) {
       add('seat.station-off', 'warning', [l.id], {
         letter: l.letter,
@@ -251,28 +262,59 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
         elevationOff: station.elevationOff,
       });
     }
-    if (late && late.seconds > SEAT_LIMITS.late) {
-      add('seat.later-than-others', 'note', [l.id], {
-        letter: l.letter,
-        metres: late.metres,
-        milliseconds: late.seconds * 1000,
-      });
-    }
-    const close = report.boundaries.filter((b) => b.distance > 0.05 && b.kind !== 'thing');
+    // Whether two notches pile up is for the exact nulls to say, at the ears; how deep they are together for the exact curve.
+    const close = report.boundaries.filter(
+      (b) =>
+        b.kind !== 'thing' &&
+        b.exactNullHz !== null &&
+        b.exactNullHz >= NOTCH_RANGE[0] &&
+        b.exactNullHz <= NOTCH_RANGE[1],
+    );
     const pair = close.flatMap((a, i) => close.slice(i + 1).map((b) => [a, b] as const));
-    const same = pair.find(([a, b]) => Math.abs(a.distance - b.distance) < SEAT_LIMITS.coincidence * b.distance);
+    const apart = ([a, b]: (typeof pair)[number]) => Math.abs(Math.log(a.exactNullHz! / b.exactNullHz!));
+    const [same] = pair.filter((t) => apart(t) < SEAT_LIMITS.coincidence).sort((p, q) => apart(p) - apart(q));
     if (same) {
-      add('seat.notches-coincide', 'warning', [l.id], {
-        letter: l.letter,
-        first: same[0].name,
-        second: same[1].name,
-        distance: same[0].distance,
-        f: setting.c / (4 * same[0].distance),
-      });
+      const f = Math.sqrt(same[0].exactNullHz! * same[1].exactNullHz!);
+      const deepest = deepestOf(
+        curveAtEars(setting, l),
+        f / (1 + SEAT_LIMITS.coincidence),
+        f * (1 + SEAT_LIMITS.coincidence),
+        setting.c,
+      );
+      // Other faces may fill what these two take.
+      if (deepest.levelDb < SEAT_LIMITS.mildNotchDb)
+        add('seat.notches-coincide', 'warning', [l.id], {
+          letter: l.letter,
+          first: same[0].name,
+          second: same[1].name,
+          f: deepest.f,
+          levelDb: deepest.levelDb,
+        });
     }
     if (report.notch && report.notch.levelDb < SEAT_LIMITS.deepNotchDb) {
       add('seat.deep-notch', 'warning', [l.id], { letter: l.letter, f: report.notch.f, levelDb: report.notch.levelDb });
     }
+  }
+  // One list for the whole rig: who is nearer waits for the furthest.
+  const layout = setting.loudspeakers.flatMap((l) => {
+    const delay = result.loudspeakers.find((r) => r.id === l.id)!.aim.delay;
+    return delay && l.role !== 'sub' ? [{ l, delay, set: l.feed.delayMs / 1000 }] : [];
+  });
+  const left = layout.map(({ delay, set }) => delay.seconds - set);
+  if (layout.length > 1 && Math.max(...left) - Math.min(...left) > SEAT_LIMITS.late) {
+    // Alike to the microsecond, they stay in the order of the rig.
+    const micro = (s: number) => Math.round(s * 1e6);
+    const wanted = [...layout].sort((a, b) => micro(b.delay.seconds) - micro(a.delay.seconds));
+    const inWall = wanted.find(({ l, delay }) => l.mount === 'flush' && delay.seconds > SEAT_LIMITS.late);
+    add(
+      'seat.delays',
+      'note',
+      wanted.map(({ l }) => l.id),
+      {
+        list: wanted.map(({ l, delay }) => `${l.letter} ${fixed(delay.seconds * 1000, 2)} ms`).join(', '),
+        inWall: inWall ? inWall.l.letter : '',
+      },
+    );
   }
   const { triangle, symmetry } = result;
   if (triangle) {
@@ -280,7 +322,10 @@ function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue
     if (triangle.angleDeg > SEAT_LIMITS.angleDeg[1])
       add('seat.triangle-wide', 'warning', pair, { angleDeg: triangle.angleDeg });
     if (triangle.angleDeg < SEAT_LIMITS.angleDeg[0])
-      add('seat.triangle-narrow', 'warning', pair, { angleDeg: triangle.angleDeg });
+      add('seat.triangle-narrow', 'warning', pair, {
+        angleDeg: triangle.angleDeg,
+        side: triangle.behind / TRIANGLE_DEPTH,
+      });
     if (triangle.pathDifference > SEAT_LIMITS.pathDifference) {
       add('seat.unequal-sides', 'warning', pair, { difference: triangle.pathDifference, delayMs: triangle.delayMs });
     }

@@ -2,7 +2,9 @@
 import type { Vec3 } from '../geometry/vector';
 import { reflectionPaths, type Surface } from '../reflections/images';
 import { distance } from '../geometry/vector';
-import { meanOf, reflectionTaken } from './markLevels';
+import type { Radiator } from '../loudspeakers/directivity';
+import { apexOf } from '../project/placing';
+import { ALIKE, axisOf, meanOf, reflectionTaken, sentBetween } from './markLevels';
 import type { Setting } from './setting';
 import { targetsOf } from './targets';
 
@@ -11,7 +13,8 @@ export const SECOND_ORDER_FLOOR_DB = -30;
 
 export interface SecondOrderInputs {
   surfaces: (Surface & { name: string; owner: string | null })[];
-  loudspeakers: { id: string; letter: string; at: Vec3 }[];
+  /** `axis` and `radiator` null: alike in all directions. */
+  loudspeakers: { id: string; letter: string; at: Vec3; axis: Vec3; radiator: Radiator | null }[];
   head: Vec3;
   c: number;
 }
@@ -48,7 +51,13 @@ export function secondOrderInputs(setting: Setting): SecondOrderInputs {
     })),
     loudspeakers: setting.loudspeakers
       .filter((l) => l.role !== 'sub' && distance(l.at, setting.head) > 0.01)
-      .map(({ id, letter, at }) => ({ id, letter, at: [...at] })),
+      .map((l) => ({
+        id: l.id,
+        letter: l.letter,
+        at: [...l.at],
+        axis: axisOf(l, apexOf(setting.project, [setting.head[0], setting.head[1]])),
+        radiator: setting.project.marking.directivity === 'alike' ? null : { width: l.box.width, mount: l.mount },
+      })),
     head: [...setting.head],
     c: setting.c,
   };
@@ -64,7 +73,10 @@ export function studySecondOrder(
   inputs.loudspeakers.forEach((l, i) => {
     const { paths } = reflectionPaths(inputs.surfaces, l.at, inputs.head, 2, inputs.c);
     for (const p of paths) {
-      if (p.order !== 2 || p.level === null || p.level < SECOND_ORDER_FLOOR_DB) continue;
+      if (p.order !== 2 || p.level === null) continue;
+      const sent = l.radiator ? sentBetween(l.radiator, l.axis, l.at, p.points[0]!, inputs.head, inputs.c) : ALIKE;
+      const levelDb = p.level + 10 * Math.log10(meanOf(sent));
+      if (levelDb < SECOND_ORDER_FLOOR_DB) continue;
       const [first, second] = p.sequence as [string, string];
       found.push({
         id: `${l.id}-${first}-${second}`,
@@ -76,7 +88,7 @@ export function studySecondOrder(
         path: [l.at, ...p.points, inputs.head],
         length: p.length,
         delay: p.delay,
-        levelDb: p.level,
+        levelDb,
       });
     }
     progress((i + 1) / inputs.loudspeakers.length);

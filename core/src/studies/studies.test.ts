@@ -66,7 +66,7 @@ describe('seat', () => {
     ['seat.too-near', [{ type: 'move-head', x: 1.9, y: 1.4 }]],
     ['seat.loudspeaker-outside', [{ type: 'move-loudspeaker', id: 'left', x: -0.5, y: 1, mirror: false }]],
     ['seat.loudspeaker-in-wall', [{ type: 'move-loudspeaker', id: 'left', x: 1.2, y: 0.1, mirror: true }]],
-    ['seat.notches-coincide', [{ type: 'move-loudspeaker', id: 'left', x: 0.9, y: 0.9, mirror: true }]],
+    ['seat.notches-coincide', [{ type: 'move-loudspeaker', id: 'left', x: 0.5, y: 0.5, mirror: true }]],
   ])('%s is noticed', (code, commands) => {
     expect(codes(studySeat(room(...commands)).issues)).toContain(code);
   });

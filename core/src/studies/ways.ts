@@ -27,7 +27,7 @@ export function piecesOver(
   marks: readonly Mark[],
   kind: 'absorber' | 'scatter',
 ): HungPiece[] {
-  const { panel, hung } = setting.project.treatment;
+  const { panel } = setting.project.treatment;
   const [depth, gap] = kind === 'absorber' ? [panel.depth, panel.gap] : [SCATTER_DEPTH, 0];
   const name = kind === 'absorber' ? 'Panel' : 'Diffuser';
   const pieces = wanted.flatMap((mark) => {
@@ -35,7 +35,12 @@ export function piecesOver(
     if (!answer?.proposal) return [];
     return piecesFor(setting, answer.face, answer.proposal.panels, { kind, depth, gap, scatterHz: SCATTER_HZ }, name);
   });
-  const taken = new Set(hung.map((p) => p.id));
+  return named(setting, pieces, name);
+}
+
+/** Pieces put together from several places, each with a number of its own. */
+function named(setting: Setting, pieces: readonly HungPiece[], name: string): HungPiece[] {
+  const taken = new Set(setting.project.treatment.hung.map((p) => p.id));
   let n = 0;
   return pieces.map((p) => {
     do n += 1;
@@ -44,8 +49,21 @@ export function piecesOver(
   });
 }
 
-/** The board of a redirect. */
-export function boardFor(setting: Setting, mark: Mark, redirect: Redirect): HungPiece[] {
+/** The board of a redirect, and its mirror image over the twin mark when there is to be one. */
+export function boardsFor(setting: Setting, mark: Mark, redirect: Redirect, twin: Mark | null): HungPiece[] {
+  const own = boardFor(setting, mark, redirect);
+  if (!twin) return own;
+  const { box } = twin.zone;
+  // An upright axis turns the other way in a mirror; a level one tilts alike.
+  const image: Redirect = {
+    ...redirect,
+    deg: redirect.about === 'turn' ? -redirect.deg : redirect.deg,
+    middle: [(box.left + box.right) / 2, (box.low + box.high) / 2],
+  };
+  return named(setting, [...own, ...boardFor(setting, twin, image)], 'Board');
+}
+
+function boardFor(setting: Setting, mark: Mark, redirect: Redirect): HungPiece[] {
   const { width, height } = redirect.size;
   const panels = [{ left: redirect.middle[0] - width / 2, low: redirect.middle[1] - height / 2, width, height }];
   const turned = redirect.about === 'turn' ? { turnDeg: redirect.deg } : { tiltDeg: redirect.deg };

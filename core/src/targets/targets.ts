@@ -12,6 +12,13 @@ export function listeningRoomTime(volume: number): number {
   return 0.25 * Math.cbrt(volume / 100);
 }
 
+/** Mid-band times EBU Tech 3276 allows whatever the volume, s. */
+export const LISTENING_ROOM_RANGE = [0.2, 0.4] as const;
+
+/** The same within {@link LISTENING_ROOM_RANGE}: small rooms are not asked for less than people can work in, nor large ones for more. */
+export const boundedListeningRoomTime = (volume: number): number =>
+  Math.min(LISTENING_ROOM_RANGE[1], Math.max(LISTENING_ROOM_RANGE[0], listeningRoomTime(volume)));
+
 export interface MaskLimit {
   lower: number;
   upper: number;
@@ -84,6 +91,7 @@ export interface DecayLimits {
 
 export const SCHOOLS = [
   'by-volume',
+  'by-volume-unbounded',
   'drop-20-in-150',
   'small-control-room',
   'production-room',
@@ -123,7 +131,7 @@ function ownLimits(own: OwnLimits, frequency: number): DecayLimits | null {
 
 /**
  * Limits of a school at a nominal band in Hz for a room of V m³; null where that school does not judge the band.
- * - by-volume: the mask around Tm
+ * - by-volume: the mask around Tm, held between 0.2 and 0.4 s (EBU Tech 3276 §2.3); by-volume-unbounded: around the bare formula
  * - drop-20-in-150: 20 dB within 150 ms above 63 Hz, i.e. T ≤ 0.45 s
  * - control and production rooms, booths, listening rooms: ranges from 250 Hz to 4 kHz, more at 125 Hz (habits, no standard)
  * - halls: DIN 18041 A1 (music) and A2 (speech), with its mask
@@ -136,9 +144,10 @@ export function schoolLimits(
   own: OwnLimits = [],
 ): DecayLimits | null {
   switch (school) {
-    case 'by-volume': {
+    case 'by-volume':
+    case 'by-volume-unbounded': {
       const mask = listeningRoomMask(frequency);
-      const tm = listeningRoomTime(volume);
+      const tm = school === 'by-volume' ? boundedListeningRoomTime(volume) : listeningRoomTime(volume);
       return mask && { lower: Math.max(0, tm + mask.lower), upper: tm + mask.upper };
     }
     case 'drop-20-in-150':

@@ -39,19 +39,21 @@ const SENTENCES: Record<string, Say> = {
     `The axis of ${v.letter} is at ${l('axis')}, the ears at ${l('ear')}. Bring both to one height or tilt the loudspeaker.`,
   'seat.loudspeaker-in-wall': (v, l) =>
     `The front of ${v.letter} is ${l('distance')} from the front wall, but its box is ${l('depth')} deep: the back is in the wall.`,
-  'seat.notches-coincide': (v, l, n) =>
-    `${v.letter} is about as far from the ${surface(v.first)} as from the ${surface(v.second)} (${l('distance')}): both cancel near ${n('f', 0)} Hz. Make the distances unequal.`,
+  'seat.notches-coincide': (v, _l, n) =>
+    `${v.letter}: the ${surface(v.first)} and the ${surface(v.second)} cancel at the same note at the ears; with all near surfaces together it is ${fixed(-Number(v.levelDb), 1)} dB down at ${n('f', 0)} Hz. Make the ways over them unequal.`,
   'seat.deep-notch': (v, _l, n) =>
     `The nearest boundaries take ${fixed(-Number(v.levelDb), 1)} dB out of ${v.letter} at ${n('f', 0)} Hz. Move it nearer to or further from them; equalising cannot fill it.`,
   'seat.triangle-wide': (_v, _l, n) => `The loudspeakers are ${n('angleDeg', 0)}° apart: past 70° the centre empties.`,
-  'seat.triangle-narrow': (_v, _l, n) =>
-    `The loudspeakers are ${n('angleDeg', 0)}° apart: under 50° the image collapses.`,
+  'seat.triangle-narrow': (_v, l, n) =>
+    `The loudspeakers are ${n('angleDeg', 0)}° apart: under 50° the image collapses. From this seat 60° wants them ${l('side')} apart.`,
   'seat.unequal-sides': (_v, l, n) =>
     `One loudspeaker is ${l('difference')} further from the ears: ${n('delayMs', 2)} ms later. Centre images lean to the nearer one.`,
   'seat.not-symmetric': (v, l) =>
     `Left and right differ by ${l('difference')}: ${SYMMETRY[String(v.what)] ?? 'they are not alike'}.`,
   'seat.flush-off-wall': (v, l) =>
-    `${v.letter} is to be set into the wall, but its front is ${l('distance')} off the front wall. Place it by the rule, or let it stand free.`,
+    `${v.letter} is to be set into the wall, but its front lies in none: the front wall is ${l('distance')} away. Place it by the rule, or let it stand free.`,
+  'seat.flush-bass': (v, _l, n) =>
+    `Set into the wall, ${v.letter} sends forward what would have gone behind it: ${n('gainDb', 1)} dB more bass, fading out about ${n('f', 0)} Hz. Take it back with its low shelf.`,
   'seat.station-off': (v, _l, n) =>
     `${v.letter} (${v.name}) stands at ${n('azimuthDeg', 0)}°, ${n('elevationDeg', 0)}° up: ${[
       Number(v.azimuthOff) === 0 ? '' : `${fixed(Math.abs(Number(v.azimuthOff)), 0)}° outside its angle`,
@@ -59,8 +61,8 @@ const SENTENCES: Record<string, Say> = {
     ]
       .filter((t) => t !== '')
       .join(', ')} in this layout.`,
-  'seat.later-than-others': (v, l, n) =>
-    `${v.letter} is ${l('metres')} further from the ears than the nearest: delay the others by ${n('milliseconds', 2)} ms, or move it.`,
+  'seat.delays': (v) =>
+    `The loudspeakers are not equally far from the ears. Set these delays, and all arrive together: ${v.list}.${v.inWall === '' ? '' : ` Set into the wall, ${v.inWall} cannot stand further off: the delay is its only way.`}`,
   'bass.not-a-box': () => 'The room is too far from a box: closed-form modes do not apply and none are shown.',
   'bass.spacing-drop': (_v, _l, n) =>
     `The third octave at ${n('f', 0)} Hz holds fewer modes than the one below it: the bass will be uneven there.`,

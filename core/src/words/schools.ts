@@ -5,7 +5,11 @@ import type { School } from '../targets/targets';
 export const SCHOOL_WORDS: Record<School, { name: string; why: string }> = {
   'by-volume': {
     name: 'By volume, with mask',
-    why: 'A mid-band time that grows with the room, and a tolerance for each band. The default: it asks for an even curve.',
+    why: 'A mid-band time that grows with the room, between 0.2 and 0.4 s, and a tolerance for each band (EBU Tech 3276). The default: it asks for an even curve.',
+  },
+  'by-volume-unbounded': {
+    name: 'By volume, formula alone',
+    why: 'The same formula without its lower and upper bound: in small rooms it asks for very dry, and for many panels.',
   },
   'drop-20-in-150': {
     name: '20 dB within 150 ms',

@@ -26,7 +26,7 @@ describe('the shelf', () => {
 
   test('a record another version has spoiled is refused, not repaired', async () => {
     const shelf = openShelf('shelf-2', fake);
-    await shelf.save({ ...project('x'), version: 12 as 5 }, 1);
+    await shelf.save({ ...project('x'), version: 12 as 6 }, 1);
     expect(await shelf.load('x')).toMatchObject({ ok: false, problems: [{ path: 'version' }] });
   });
 });

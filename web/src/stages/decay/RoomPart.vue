@@ -9,7 +9,6 @@ import {
   flutters,
   flutterWorking,
   slopeOf,
-  TYPICAL_DIRECTIVITY,
 } from '@tawny/core/studies/balance';
 import type { DecayResult } from '@tawny/core/studies/decayTypes';
 import { OCTAVES } from '@tawny/core/quantities/bands';
@@ -95,7 +94,7 @@ const SLOPES = {
         <p v-if="critical">
           Direct and reverberant sound are as loud at <QuantityText :value="critical.plain" length /> from a plain
           source, at about <QuantityText :value="critical.loudspeaker" length /> from a loudspeaker (directivity
-          {{ TYPICAL_DIRECTIVITY }}, 1 kHz).
+          {{ fixed(critical.factor, 1) }}, 1 kHz).
           <span v-if="critical.seat !== null" :class="critical.seat <= critical.loudspeaker ? 'good' : 'bad'"
             >The head sits at <QuantityText :value="critical.seat" length />:
             {{

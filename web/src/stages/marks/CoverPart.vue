@@ -24,11 +24,17 @@ const SENSE: Record<Redirect['about'], [string, string]> = {
 };
 const open = ref(false);
 const nextWords = (r: Redirect): string => {
-  if (!r.next) return 'It leaves the room.';
-  const on = r.onwards
-    ? ` From there it reaches the ears ${fixed(r.onwards.delay * 1000, 1)} ms late${r.onwards.levelDb === null ? '' : ` at ${fixed(r.onwards.levelDb, 1)} dB`}, both surfaces bare.`
-    : ' From there it does not come to the ears.';
-  return `Goes on to ${surfaceWords(r.next.name)}.${on}`;
+  const next = r.next ? `Goes on to ${surfaceWords(r.next.name)}.` : 'It leaves the room.';
+  if (r.arrivals.length === 0)
+    return `${next} No loudspeaker’s sound comes off it to the head, straight or over one more surface.`;
+  const told = r.arrivals
+    .slice(0, 3)
+    .map(
+      (a) =>
+        `${a.letter} ${fixed(a.levelDb, 1)} dB after ${fixed(a.delay * 1000, 1)} ms${a.over ? ` over ${surfaceWords(a.over)}` : ''}`,
+    );
+  const more = r.arrivals.length - told.length;
+  return `${next} But it sends to the head: ${told.join('; ')}${more > 0 ? `; ${more} more` : ''}.`;
 };
 const curtained = computed(() => cover.value?.conflicts.find((c) => c.kind === 'window' || c.kind === 'door') ?? null);
 </script>
@@ -94,7 +100,9 @@ const curtained = computed(() => cover.value?.conflicts.find((c) => c.kind === '
           >Send it elsewhere: a board {{ SENSE[r.about][0] }} {{ fixed(Math.abs(r.deg), 1) }}° {{ SENSE[r.about][1] }},
           {{ length(r.standoff) }} off. {{ nextWords(r) }}</span
         >
-        <v-btn size="small" variant="outlined" @focus="emit('route', r)" @click="hangBoard(r)">Hang a board</v-btn>
+        <v-btn size="small" variant="outlined" @focus="emit('route', r)" @click="hangBoard(r)">{{
+          session.mirror && twin ? 'Hang two boards' : 'Hang a board'
+        }}</v-btn>
       </div>
       <p v-if="redirects.length === 0" class="soft">No board turned up to 45° keeps the whole head range clear.</p>
       <p v-if="cover.conflicts.length > 0" class="soft">

@@ -14,6 +14,10 @@ const shownLevels = [
   { value: -1, title: 'mean 500 Hz–4 kHz' },
   ...OCTAVES.map((o, i) => ({ value: i, title: o >= 1000 ? `${o / 1000} kHz` : `${o} Hz` })),
 ];
+const DIRECTIVITIES = [
+  { value: 'box', title: 'by box width and driver' },
+  { value: 'alike', title: 'alike in all directions' },
+] as const;
 const school = computed(() => doc.project!.marking.school);
 const choices = THRESHOLDS.map((t) => ({ value: t, title: THRESHOLD_WORDS[t].name }));
 const zones = computed(() => study.value.result.freeZones);
@@ -31,6 +35,20 @@ const free = computed(() => zones.value.filter((z) => z.zone.free).length);
       @update:model-value="doc.run({ type: 'set-marking', marking: { school: $event } })"
     />
     <p class="soft">{{ THRESHOLD_WORDS[school].why }}</p>
+    <ChoiceField
+      label="Loudspeakers radiate"
+      wide
+      :model-value="doc.project!.marking.directivity"
+      :items="DIRECTIVITIES"
+      @update:model-value="doc.run({ type: 'set-marking', marking: { directivity: $event } })"
+    />
+    <p class="soft">
+      {{
+        doc.project!.marking.directivity === 'box'
+          ? 'Less to the side and behind, the more so the higher the note and the wider the box: a baffle and a piston, good to a few decibels.'
+          : 'As loud backwards as forwards at every note: what a mirror assumes, and too much for front walls.'
+      }}
+    </p>
     <ChoiceField
       label="Arrivals drawn at"
       wide

@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { coverMark, twinMark } from '@tawny/core/studies/coverMark';
 import type { Mark } from '@tawny/core/studies/marks';
 import { type Redirect, redirectsFor } from '@tawny/core/studies/redirect';
-import { BOARD, boardFor, piecesOver, standBefore } from '@tawny/core/studies/ways';
+import { BOARD, boardsFor, piecesOver, standBefore } from '@tawny/core/studies/ways';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
@@ -46,7 +46,10 @@ export function useMarks() {
   const hang = (kind: 'absorber' | 'scatter') =>
     void doc.run({ type: 'hang', pieces: piecesOver(setting.value, wanted(), marks.value, kind) });
   const hangBoard = (redirect: Redirect) =>
-    void doc.run({ type: 'hang', pieces: boardFor(setting.value, selected.value!, redirect) });
+    void doc.run({
+      type: 'hang',
+      pieces: boardsFor(setting.value, selected.value!, redirect, session.mirror ? twin.value : null),
+    });
   /** A panel on feet before the mark, for where nothing can be hung. */
   const stand = () =>
     void doc.run({ type: 'put', list: 'furniture', thing: standBefore(setting.value, selected.value!) });

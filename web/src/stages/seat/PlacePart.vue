@@ -34,7 +34,6 @@ const turn = (deg: number) => `${fixed(Math.abs(deg), 1)}° to the ${deg > 0 ? '
 const tilt = (deg: number) =>
   Math.abs(deg) < 0.05 ? 'level' : `${fixed(Math.abs(deg), 1)}° ${deg > 0 ? 'up' : 'down'}`;
 const full = computed(() => speakers.value.filter((s) => s.role !== 'sub'));
-const earliest = computed(() => Math.min(...full.value.map((s) => s.report.toHead)));
 </script>
 
 <template>
@@ -106,8 +105,8 @@ const earliest = computed(() => Math.min(...full.value.map((s) => s.report.toHea
           <th></th>
           <th>turn</th>
           <th>tilt</th>
-          <th class="figure">further</th>
-          <th class="figure">ms</th>
+          <th class="figure">to ears</th>
+          <th class="figure">delay ms</th>
         </tr>
       </thead>
       <tbody>
@@ -115,8 +114,8 @@ const earliest = computed(() => Math.min(...full.value.map((s) => s.report.toHea
           <td><TapeTag :letter="s.letter" /></td>
           <td>{{ turn(s.report.aim.turnDeg) }}</td>
           <td>{{ tilt(s.report.aim.tiltDeg) }}</td>
-          <td class="figure">{{ fixed((s.report.toHead - earliest) * 1000, 0) }} mm</td>
-          <td class="figure">{{ fixed(((s.report.toHead - earliest) / setting.c) * 1000, 2) }}</td>
+          <td class="figure">{{ length(s.report.toHead) }}</td>
+          <td class="figure">{{ s.report.aim.delay ? fixed(s.report.aim.delay.seconds * 1000, 2) : '–' }}</td>
         </tr>
       </tbody>
     </table>
