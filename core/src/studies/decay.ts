@@ -22,7 +22,7 @@ import {
   sabine,
 } from '../reverberation/decay';
 import { OCTAVE_MIDBANDS, OCTAVES } from '../quantities/bands';
-import { listeningRoomTime, type School, schoolLimits, SCHOOLS } from '../targets/targets';
+import { boundedListeningRoomTime, listeningRoomTime, type School, schoolLimits, SCHOOLS } from '../targets/targets';
 import { schroederWithDecay } from './bass';
 import { answerFor, type Counts, countsOf, hangingOrder } from './decayAnswer';
 import {
@@ -319,7 +319,7 @@ export function studyDecay(
     panelAlpha,
     limits: [...limits],
     allLimits: OCTAVES.map((f) => schoolLimits(inputs.school, inputs.volume, f, inputs.own)),
-    midTarget: listeningRoomTime(inputs.volume),
+    midTarget: (inputs.school === 'by-volume-unbounded' ? listeningRoomTime : boundedListeningRoomTime)(inputs.volume),
     bare,
     chosen,
     answer,

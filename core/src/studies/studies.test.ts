@@ -12,6 +12,7 @@ import { curveFor } from './decayCurves';
 import { studyMarks } from './marks';
 import { studySeat } from './seat';
 import { settingOf } from './setting';
+import { studyTargetCosts, targetCostInputs } from './targetCosts';
 import { studySymmetry } from './symmetry';
 import { verdict } from './verdict';
 
@@ -303,6 +304,24 @@ describe('decay', () => {
     expect(result.steps.length).toBeLessThanOrEqual(41);
     expect(result.steps.every((s) => s.panels % 4 === 0)).toBe(true);
     expect(result.bare.eyring.every((t) => t !== null && Number.isFinite(t))).toBe(true);
+  });
+
+  test('every school says what it costs here: its own answer’s panels at the price Build asks', () => {
+    const project = room();
+    const setting = settingOf(project);
+    const inputs = decayInputs(project, setting);
+    const list = studyTargetCosts(targetCostInputs(project, setting, inputs), solver);
+    expect(list.map((t) => t.school)).not.toContain('own');
+    for (const { school, panels, cost, status } of list) {
+      const { answer } = studyDecay({ ...inputs, school }, solver).result;
+      expect(status).toBe(answer.status);
+      expect(panels).toBe(answer.status === 'reached' ? answer.curve.panels : null);
+      if (!panels) continue;
+      const built = studyBuild(edited(project, { type: 'set-counts', counts: { B: panels } })).result;
+      expect(cost).toBeCloseTo(built.cost, 6);
+    }
+    const of = (school: string) => list.find((t) => t.school === school)!.panels!;
+    expect(of('by-volume')).toBeGreaterThanOrEqual(of('production-room'));
   });
 
   test('one loudspeaker, or none, is a room without a triangle, not a fault', () => {

@@ -63,6 +63,7 @@ const tasks = {
   search: createTask('search'),
   plan: createTask('plan'),
   recipes: createTask('recipes'),
+  targetCosts: createTask('target-costs'),
 };
 
 export const useTasks = () => tasks;

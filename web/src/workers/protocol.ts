@@ -7,6 +7,7 @@ import type { ProportionInputs, ProportionMap } from '@tawny/core/studies/propor
 import type { RecipeSheet, RecipeSheetInputs } from '@tawny/core/studies/recipeSheet';
 import type { SearchInputs, SearchResult } from '@tawny/core/studies/seatSearch';
 import type { SecondOrderInputs, SecondOrderResult } from '@tawny/core/studies/secondOrder';
+import type { TargetCost, TargetCostInputs } from '@tawny/core/studies/targetCosts';
 import type { Study } from '@tawny/core/studies/types';
 
 /** Each kind of request with its plain inputs and its result. */
@@ -18,6 +19,7 @@ export interface Studies {
   recipes: { inputs: RecipeSheetInputs; result: RecipeSheet[] };
   bass: { inputs: BassTask; result: BassOutcome };
   proportions: { inputs: ProportionInputs; result: ProportionMap };
+  'target-costs': { inputs: TargetCostInputs; result: TargetCost[] };
   search: { inputs: SearchInputs; result: SearchResult };
 }
 

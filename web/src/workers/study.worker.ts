@@ -32,6 +32,11 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       solver ??= loadSolver();
       return studyPlan(request.inputs, await solver, progress);
     }
+    case 'target-costs': {
+      const { studyTargetCosts } = await import('@tawny/core/studies/targetCosts');
+      solver ??= loadSolver();
+      return studyTargetCosts(request.inputs, await solver, progress);
+    }
     case 'recipes':
       return (await import('@tawny/core/studies/recipeSheet')).studyRecipes(request.inputs, progress);
     case 'second-order':

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is asked of the decay: the school, from which octave on, limits of one's own, what other schools say. */
-import { computed } from 'vue';
+import { computed, onBeforeUnmount, watch } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
@@ -10,7 +10,10 @@ import { SCHOOLS, type School } from '@tawny/core/targets/targets';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
+import { targetCostInputs } from '@tawny/core/studies/targetCosts';
 import { useDocument } from '../../stores/document';
+import { useResults } from '../../stores/results';
+import { useTasks } from '../../stores/tasks';
 
 const props = defineProps<{ result: DecayResult | null }>();
 const doc = useDocument();
@@ -20,6 +23,30 @@ const LOWEST = [63, 125, 250] as const;
 const lowest = LOWEST.map((o) => ({ value: o, title: `${o} Hz` }));
 const mark = (inside: boolean | null) => (inside === null ? '–' : inside ? 'meets' : 'fails');
 const word = computed(() => coverageWord(props.result?.chosen.coverage ?? 0)[0]);
+const task = useTasks().targetCosts;
+const results = useResults();
+const costInputs = computed(() => {
+  const q = results.quick;
+  return q && !doc.previewing && results.inputs ? targetCostInputs(project.value, q.setting, results.inputs) : null;
+});
+const costKey = computed(() => (costInputs.value ? JSON.stringify(costInputs.value) : null));
+watch(costKey, (key) => key !== null && key !== task.state.value.answer?.key && void task.run(costInputs.value!), {
+  immediate: true,
+});
+onBeforeUnmount(() => task.cancel());
+const costs = computed(() =>
+  task.state.value.answer?.key === costKey.value ? (task.state.value.answer?.result ?? []) : [],
+);
+const currency = computed(() => project.value.brief.budget?.currency ?? '€');
+const costFor = (school: School) => costs.value.find((c) => c.school === school);
+const panelsOf = (school: School): string => {
+  const c = costFor(school);
+  return !c ? '…' : c.panels === null ? 'out of reach' : String(c.panels);
+};
+const costOf = (school: School): string => {
+  const cost = costFor(school)?.cost ?? null;
+  return cost === null ? '' : fixed(cost, 0);
+};
 /** A curve of one's own begins as the school shown until now. */
 function choose(school: School): void {
   const own =
@@ -65,19 +92,28 @@ function setOwn(hz: number, side: 'lower' | 'upper', value: number): void {
     <table class="list schools">
       <thead>
         <tr>
-          <th>Other schools</th>
-          <th class="figure">chosen</th>
-          <th class="figure">answer</th>
+          <th>Schools</th>
+          <th class="figure">as chosen</th>
+          <th class="figure">fewest panels</th>
+          <th class="figure">{{ currency }}</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="s in result.schools.filter((k) => k.school !== project.target.school)" :key="s.school">
+        <tr v-for="s in result.schools" :key="s.school" :class="{ here: s.school === project.target.school }">
           <td>{{ SCHOOL_WORDS[s.school].name }}</td>
           <td class="figure" :class="s.chosen ? 'good' : 'bad'">{{ mark(s.chosen) }}</td>
-          <td class="figure" :class="s.answer ? 'good' : 'bad'">{{ mark(s.answer) }}</td>
+          <td class="figure" :data-school-panels="s.school">{{ panelsOf(s.school) }}</td>
+          <td class="figure">{{ costOf(s.school) }}</td>
         </tr>
       </tbody>
     </table>
+    <p class="soft why">
+      {{
+        costs.length > 0
+          ? 'Further panels of the one used at marks, where they may hang.'
+          : 'Counting what each would take …'
+      }}
+    </p>
     <div class="row">
       <span class="label">Cover of walls and ceiling, feel</span
       ><span class="value">{{ fixed(result.chosen.coverage * 100, 0) }} %, {{ word }}</span>
@@ -121,6 +157,9 @@ function setOwn(hz: number, side: 'lower' | 'upper', value: number): void {
 }
 .schools {
   margin-top: 6px;
+}
+.schools .here td {
+  font-weight: 600;
 }
 .schools .figure {
   font-size: 12px;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Search for the seat: weights, progress, the best few, each one click to try; the map is on the plan. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { studiedAnywhere } from '@tawny/core/project/studied';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { stereoPair } from '@tawny/core/project/placing';
@@ -25,15 +26,7 @@ onBeforeUnmount(() => {
 const pair = computed(() => stereoPair(project.value));
 const search = () => doc.stored && void task.run({ project: doc.stored, weights: { ...weights.value } });
 /** The map is of a room; when walls, things or boxes change it is no longer true. Places of head and pair do not count. */
-const roomKey = computed(() => {
-  const { room, climate, states, loudspeakers } = project.value;
-  return JSON.stringify([
-    room,
-    climate,
-    states,
-    loudspeakers.map((l) => [l.box, l.minimumDistance, l.axisHeight, l.mount]),
-  ]);
-});
+const roomKey = computed(() => (doc.stored ? JSON.stringify(studiedAnywhere(doc.stored)) : ''));
 watch(roomKey, () => !doc.previewing && task.forget());
 const PARTS: [keyof SearchWeights, string][] = [
   ['notch', 'Boundary notch'],

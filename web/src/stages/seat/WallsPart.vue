@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** What walls do: the near faces of each loudspeaker, the schools of distance to the front wall, and which wall to face. */
 import { computed, onBeforeUnmount, watch } from 'vue';
+import { studied } from '@tawny/core/project/studied';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { SchoolReport, WallSchool } from '@tawny/core/studies/boundaries';
@@ -58,12 +59,8 @@ function trySchool(s: SchoolReport): void {
 const task = useTasks().orient;
 const state = computed(() => task.state.value);
 const inputs = computed(() => (doc.stored ? { project: doc.stored } : null));
-/** Only what the ranking looks at: a log entry or a name does not make it stale. */
-const key = computed(() => {
-  if (!doc.stored) return '';
-  const { room, listening, loudspeakers, states, climate, treatment } = doc.stored;
-  return JSON.stringify([room, listening, loudspeakers, states, climate, treatment.hung]);
-});
+/** A log entry or a name does not make the ranking stale; everything it may look at does. */
+const key = computed(() => (doc.stored ? JSON.stringify(studied(doc.stored)) : ''));
 let ranFor = '';
 function rank(): void {
   if (!inputs.value) return;
