@@ -33,7 +33,7 @@ test.each([
       material: {
         id: 'own-1',
         name: 'Straw',
-        group: 'porous',
+        group: 'soft',
         alpha: [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8],
         source: 'estimate',
         per: 'area',

@@ -317,7 +317,7 @@ describe('decay', () => {
       expect(status).toBe(answer.status);
       expect(panels).toBe(answer.status === 'reached' ? answer.curve.panels : null);
       if (!panels) continue;
-      const built = studyBuild(edited(project, { type: 'set-counts', counts: { B: panels } })).result;
+      const built = studyBuild(room({ type: 'set-counts', counts: { B: panels } })).result;
       expect(cost).toBeCloseTo(built.cost, 6);
     }
     const of = (school: string) => list.find((t) => t.school === school)!.panels!;

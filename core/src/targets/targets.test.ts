@@ -42,7 +42,7 @@ test('edges belong to the target, an endless decay never does', () => {
 test('by volume the mid-band time stays between 0.2 and 0.4 s; the formula alone does not', () => {
   const mid = (school: 'by-volume' | 'by-volume-unbounded', volume: number) => {
     const { lower, upper } = schoolLimits(school, volume, 1000)!;
-    return (lower + upper) / 2;
+    return (lower + upper!) / 2;
   };
   expect(mid('by-volume', 20)).toBeCloseTo(0.2, 9);
   expect(mid('by-volume-unbounded', 20)).toBeCloseTo(0.25 * Math.cbrt(0.2), 9);
