@@ -12,7 +12,13 @@ function attempt(fast: () => Polygons, slow: () => Polygons): Polygons {
   try {
     return fast();
   } catch {
-    return slow();
+    try {
+      return slow();
+    } catch (error) {
+      throw new RangeError(
+        `two outlines lie so close to each other that they cannot be cut one by the other (${error instanceof Error ? error.message : String(error)}): move one by a millimetre`,
+      );
+    }
   }
 }
 

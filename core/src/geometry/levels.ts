@@ -2,7 +2,7 @@
  * Floors and ceilings over the plan: the plan cut into pieces of one plane each, and the upright faces between pieces of
  * different height. A flat room is one piece and needs none.
  */
-import { common, type Polygons, without } from './booleans';
+import { arrange, type Line, type Region } from './arrangement';
 import { insideOutline, outlineArea } from './polygon';
 import type { CeilingShape, PlanCorner, RoomShape, Strip } from './shape';
 import { type Vec2, type Vec3, distance2 } from './vector';
@@ -24,9 +24,6 @@ export interface LevelPiece {
 
 /** Least height between floor and ceiling that counts as a room, m. */
 export const LEAST_CLEARANCE = 0.3;
-
-/** Beyond any room, m: half planes are cut with rectangles of this size. */
-const FAR = 1000;
 
 export function planeAt(plane: Plane, p: Vec2): number {
   return plane.at + p[0] * plane.slope[0] + p[1] * plane.slope[1];
@@ -73,29 +70,10 @@ export function reachFrom(plan: readonly PlanCorner[], wall: string): number {
   return Math.max(...plan.map((c) => (c.at[0] - a[0]) * inwards[0] + (c.at[1] - a[1]) * inwards[1]));
 }
 
-/** Corners of a strip as a positively walked rectangle. */
-export function stripOutline(
-  plan: readonly PlanCorner[],
-  strip: Pick<Strip, 'along' | 'from' | 'width' | 'span'>,
-): Vec2[] {
-  const { a, along, inwards } = wallLine(plan, strip.along);
-  const { start, end } = strip.span ?? { start: -FAR, end: FAR };
-  const at = (u: number, s: number): Vec2 => [
-    a[0] + u * along[0] + s * inwards[0],
-    a[1] + u * along[1] + s * inwards[1],
-  ];
-  const to = strip.from + strip.width;
-  return [at(start, strip.from), at(end, strip.from), at(end, to), at(start, to)];
-}
-
-const ring = (outline: readonly Vec2[]): Polygons => [[outline.map(([x, y]): [number, number] => [x, y])]];
-
 /** Joins holes to the outline by seams: from the hole's rightmost point straight right to the outline. */
-function seamed([outer, ...holes]: [number, number][][]): Vec2[] {
-  let outline: Vec2[] = outer!.slice(0, -1);
-  const rest = holes
-    .map((h): Vec2[] => h.slice(0, -1))
-    .sort((p, q) => Math.max(...q.map((v) => v[0])) - Math.max(...p.map((v) => v[0])));
+function seamed({ outline: outer, holes }: Region): Vec2[] {
+  let outline: Vec2[] = outer;
+  const rest = [...holes].sort((p, q) => Math.max(...q.map((v) => v[0])) - Math.max(...p.map((v) => v[0])));
   for (const hole of rest) {
     const start = hole.reduce((best, v, i) => (v[0] > hole[best]![0] ? i : best), 0);
     const [hx, hy] = hole[start]!;
@@ -114,21 +92,14 @@ function seamed([outer, ...holes]: [number, number][][]): Vec2[] {
   return outline;
 }
 
-function piecesOf(surface: string, polygons: Polygons, plane: Plane): LevelPiece[] {
-  return polygons
-    .map((polygon): LevelPiece => {
-      const outline = seamed(polygon);
-      return { surface, outline, plane, area: outlineArea(outline) };
-    })
-    .filter((p) => p.area > 1e-8);
+/** A plane of the ceiling with how far from its wall it reaches, m; null without a wall: everywhere. */
+interface BasePlane {
+  plane: Plane;
+  part: { from: number; to: number } | null;
 }
 
-/** The ceiling without its beams: planes with the part of the plan each covers (null: all of it). */
-function basePlanes(
-  plan: readonly PlanCorner[],
-  height: number,
-  ceiling: CeilingShape,
-): { plane: Plane; part: Vec2[] | null }[] {
+/** The ceiling without its beams. */
+function basePlanes(plan: readonly PlanCorner[], height: number, ceiling: CeilingShape): BasePlane[] {
   if (ceiling.shape === 'flat') return [{ plane: flat(height), part: null }];
   const { a, inwards } = wallLine(plan, ceiling.along);
   const furthest = reachFrom(plan, ceiling.along);
@@ -145,8 +116,8 @@ function basePlanes(
       `ceiling: the ${ceiling.shape} must lie between wall ${ceiling.along} and the far end, 0.05 to ${(furthest - 0.05).toFixed(2)} m from it, got ${ceiling.at} m`,
     );
   }
-  const near = stripOutline(plan, { along: ceiling.along, from: -FAR, width: FAR + ceiling.at, span: null });
-  const far = stripOutline(plan, { along: ceiling.along, from: ceiling.at, width: FAR, span: null });
+  const near = { from: -Infinity, to: ceiling.at };
+  const far = { from: ceiling.at, to: Infinity };
   if (ceiling.shape === 'step') {
     return [
       { plane: flat(height), part: near },
@@ -159,26 +130,80 @@ function basePlanes(
   ];
 }
 
-/** Cuts strips out of base pieces; where strips overlap, the earlier of the list keeps the ground. */
-function layered(
-  plan: Polygons,
-  base: readonly { plane: Plane; part: Vec2[] | null }[],
-  surface: string,
-  strips: readonly { id: string; outline: Vec2[]; level: number }[],
-): LevelPiece[] {
-  const taken: Polygons[] = [];
-  const pieces: LevelPiece[] = [];
-  for (const s of strips) {
-    const inside = common(ring(s.outline), plan);
-    const free = without(inside, taken);
-    pieces.push(...piecesOf(s.id, free, flat(s.level)));
-    taken.push(ring(s.outline));
-  }
-  const rest = base.flatMap(({ plane, part }) => {
-    const own = common(part ? ring(part) : plan, plan);
-    return piecesOf(surface, without(own, taken), plane);
+/** Where a point lies beside a wall: along it from its left end, and into the room. */
+function beside(plan: readonly PlanCorner[], wall: string): (p: Vec2) => { u: number; s: number } {
+  const { a, along, inwards } = wallLine(plan, wall);
+  return ([x, y]) => ({
+    u: (x - a[0]) * along[0] + (y - a[1]) * along[1],
+    s: (x - a[0]) * inwards[0] + (y - a[1]) * inwards[1],
   });
-  return [...rest, ...pieces];
+}
+
+/** The lines a strip is bounded by. */
+function stripLines(plan: readonly PlanCorner[], strip: Pick<Strip, 'along' | 'from' | 'width' | 'span'>): Line[] {
+  const { a, along, inwards } = wallLine(plan, strip.along);
+  const at = (u: number, s: number): Vec2 => [
+    a[0] + u * along[0] + s * inwards[0],
+    a[1] + u * along[1] + s * inwards[1],
+  ];
+  const lines: Line[] = [strip.from, strip.from + strip.width].map((s) => ({ at: at(0, s), along }));
+  if (strip.span) for (const u of [strip.span.start, strip.span.end]) lines.push({ at: at(u, 0), along: inwards });
+  return lines;
+}
+
+/** Whether a point lies under or over a strip. */
+function inStrip(plan: readonly PlanCorner[], strip: Strip): (p: Vec2) => boolean {
+  const place = beside(plan, strip.along);
+  const { start, end } = strip.span ?? { start: -Infinity, end: Infinity };
+  return (p) => {
+    const { u, s } = place(p);
+    return u > start && u < end && s > strip.from && s < strip.from + strip.width;
+  };
+}
+
+/** Pieces of the plan under base planes and strips; where strips overlap, the earlier of the list keeps the ground. */
+function layered(
+  { plan, described = plan }: Pick<RoomShape, 'plan' | 'described'>,
+  base: readonly BasePlane[],
+  surface: string,
+  strips: readonly Strip[],
+  measuredFrom: string | null,
+): LevelPiece[] {
+  const tests = strips.map((s) => inStrip(described, s));
+  const away = measuredFrom === null ? null : beside(described, measuredFrom);
+  const lines = strips.flatMap((s) => stripLines(described, s));
+  if (measuredFrom !== null) {
+    const { a, along, inwards } = wallLine(described, measuredFrom);
+    for (const { part } of base) {
+      if (part && Number.isFinite(part.from))
+        lines.push({ at: [a[0] + part.from * inwards[0], a[1] + part.from * inwards[1]], along });
+    }
+  }
+  const baseAt = (p: Vec2): number => {
+    const s = away?.(p).s ?? 0;
+    const found = base.findIndex(({ part }) => part === null || (s >= part.from && s < part.to));
+    return Math.max(0, found);
+  };
+  // Strips by number from the base planes' on.
+  const kinds = arrange(
+    plan.map((c) => c.at),
+    lines,
+    (p) => {
+      const strip = tests.findIndex((inside) => inside(p));
+      return strip >= 0 ? base.length + strip : baseAt(p);
+    },
+  );
+  return [
+    ...base.map((b) => ({ name: surface, plane: b.plane })),
+    ...strips.map((s) => ({ name: s.id, plane: flat(s.level) })),
+  ]
+    .flatMap(({ name, plane }, kind) =>
+      (kinds.get(kind) ?? []).map((region): LevelPiece => {
+        const outline = seamed(region);
+        return { surface: name, outline, plane, area: outlineArea(outline) };
+      }),
+    )
+    .filter((p) => p.area > 1e-8);
 }
 
 /** All floor and ceiling pieces of a room. Throws RangeError naming what leaves too little height. */
@@ -190,26 +215,26 @@ export function levelPieces(shape: RoomShape): { ceilings: LevelPiece[]; floors:
     plane,
     area: outlineArea(outline),
   });
-  const base = basePlanes(shape.plan, shape.height, shape.ceiling);
-  const plan = ring(outline);
-  const placed = (strips: readonly Strip[]) => strips.map((s) => ({ ...s, outline: stripOutline(shape.plan, s) }));
+  const base = basePlanes(shape.described ?? shape.plan, shape.height, shape.ceiling);
   const ceilings =
     base.length === 1 && shape.beams.length === 0
       ? [whole('ceiling', base[0]!.plane)]
       : layered(
-          plan,
+          shape,
           base,
           'ceiling',
-          placed(shape.beams).sort((p, q) => p.level - q.level),
+          [...shape.beams].sort((p, q) => p.level - q.level),
+          shape.ceiling.shape === 'flat' ? null : shape.ceiling.along,
         );
   const floors =
     shape.platforms.length === 0
       ? [whole('floor', flat(0))]
       : layered(
-          plan,
+          shape,
           [{ plane: flat(0), part: null }],
           'floor',
-          placed(shape.platforms).sort((p, q) => q.level - p.level),
+          [...shape.platforms].sort((p, q) => q.level - p.level),
+          null,
         );
   if (ceilings.length > 1 || floors.length > 1 || shape.ceiling.shape !== 'flat') checkHeights(shape, ceilings, floors);
   return { ceilings, floors };
@@ -217,12 +242,16 @@ export function levelPieces(shape: RoomShape): { ceilings: LevelPiece[]; floors:
 
 function checkHeights(shape: RoomShape, ceilings: readonly LevelPiece[], floors: readonly LevelPiece[]): void {
   const base = ceilings.filter((p) => p.surface === 'ceiling');
-  const whole = basePlanes(shape.plan, shape.height, shape.ceiling);
+  const described = shape.described ?? shape.plan;
+  const whole = basePlanes(described, shape.height, shape.ceiling);
+  const away = shape.ceiling.shape === 'flat' ? null : beside(described, shape.ceiling.along);
   for (const piece of ceilings) {
     const beam = shape.beams.find((b) => b.id === piece.surface);
     for (const p of piece.outline) {
       const z = planeAt(piece.plane, p);
-      const above = whole.find((w) => !w.part || insideOutline(p, w.part))?.plane ?? whole[0]!.plane;
+      const s = away?.(p).s ?? 0;
+      const above =
+        whole.find((w) => !w.part || (s >= w.part.from - 1e-9 && s <= w.part.to + 1e-9))?.plane ?? whole[0]!.plane;
       if (beam && z > planeAt(above, p) + 1e-9) {
         throw new RangeError(
           `${beam.id}: its underside at ${z.toFixed(2)} m is above the ceiling, which is ${planeAt(above, p).toFixed(2)} m high there`,
@@ -230,7 +259,7 @@ function checkHeights(shape: RoomShape, ceilings: readonly LevelPiece[], floors:
       }
     }
   }
-  if (base.length === 0) throw new RangeError('ceiling: the beams leave nothing of it');
+  if (base.length === 0 && !shape.described) throw new RangeError('ceiling: the beams leave nothing of it');
   for (const c of ceilings) {
     for (const f of floors) {
       const shared = [

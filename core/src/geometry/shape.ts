@@ -31,6 +31,8 @@ export interface Strip {
 
 export interface RoomShape {
   plan: readonly PlanCorner[];
+  /** The outline ceiling, beams and platforms are described by, when a partition has cut the plan off from it; else the plan. */
+  described?: readonly PlanCorner[] | undefined;
   height: number;
   ceiling: CeilingShape;
   beams: readonly Strip[];

@@ -183,19 +183,79 @@ export function solidOf(shape: RoomShape): Solid {
   });
   const faces = [...walls, ...horizontal, ...risers];
   const integral = (pieces: readonly LevelPiece[]) => pieces.reduce((sum, p) => sum + p.area * levelAt(p), 0);
+  const volume = integral(ceilings) - integral(floors);
+  checkClosed(faces, volume, floorArea, { floor: floors, ceiling: ceilings });
   const among = (pieces: readonly LevelPiece[], p: Vec2): number | null => {
     const found = pieceAt(pieces, p, true);
     return found ? planeAt(found.plane, p) : null;
   };
   return {
     faces,
-    volume: integral(ceilings) - integral(floors),
+    volume,
     floorArea,
     surfaceArea: faces.reduce((sum, f) => sum + f.area, 0),
     height: Math.max(...faces.flatMap((f) => f.vertices.map((v) => v[2]))),
     plan,
     ceilingAt: (p) => among(ceilings, p),
     floorAt: (p) => among(floors, p),
+  };
+}
+
+/** Largest part by which sums that must agree may differ. */
+const AGREE = 1e-6;
+
+/** A solid whose faces do not close, or whose pieces are not the plan, is never computed with. Throws RangeError saying which. */
+function checkClosed(
+  faces: readonly Face[],
+  volume: number,
+  floorArea: number,
+  levels: Record<string, readonly LevelPiece[]>,
+): void {
+  for (const [name, pieces] of Object.entries(levels)) {
+    const area = pieces.reduce((sum, p) => sum + p.area, 0);
+    if (Math.abs(area - floorArea) > AGREE * floorArea)
+      throw new RangeError(
+        `room: the pieces of its ${name} come to ${area.toFixed(4)} m² over a plan of ${floorArea.toFixed(4)} m²; move a beam, platform or corner by a millimetre`,
+      );
+  }
+  const around = volumeByDivergence(faces);
+  const out: [number, number, number] = [0, 0, 0];
+  for (const f of faces) newell(f.vertices).forEach((v, i) => (out[i]! += v / 2));
+  const surface = faces.reduce((sum, f) => sum + f.area, 0);
+  if (Math.abs(around - volume) > AGREE * volume || Math.hypot(...out) > AGREE * surface)
+    throw new RangeError(
+      `room: its floor, walls and ceiling do not close (${around.toFixed(4)} m³ inside the faces, ${volume.toFixed(4)} m³ over the plan); move a beam, platform or corner by a millimetre`,
+    );
+}
+
+/** The way from survey coordinates into the listener's frame and back. */
+interface Turn {
+  toListener(p: Vec2): Vec2;
+  toSurvey(p: Vec2): Vec2;
+  turn(d: Vec2): Vec2;
+}
+
+/** The same solid in another frame, its walls listed from `first` on. Nothing is built anew: a room is the same whichever wall is faced. */
+export function turnedSolid(solid: Solid, frame: Turn, first: string): Solid {
+  const at = ([x, y, z]: Vec3): Vec3 => [...frame.toListener([x, y]), z];
+  const zero = frame.toSurvey([0, 0]);
+  const faces = solid.faces.map((f): Face => ({
+    ...f,
+    vertices: f.vertices.map(at),
+    foot: f.foot && [frame.toListener(f.foot[0]), frame.toListener(f.foot[1])],
+    plane: f.plane && { at: planeAt(f.plane, zero), slope: frame.turn(f.plane.slope) },
+  }));
+  const plan = solid.plan.map((c) => ({ wall: c.wall, at: frame.toListener(c.at) }));
+  const start = plan.findIndex((c) => c.wall === first);
+  if (start < 0) throw new RangeError(`turnedSolid: first must be one of the walls, got ${first}`);
+  const from = <T>(list: readonly T[]): T[] => [...list.slice(start), ...list.slice(0, start)];
+  const walls = faces.filter((f) => f.kind === 'wall');
+  return {
+    ...solid,
+    faces: [...from(walls), ...faces.filter((f) => f.kind !== 'wall')],
+    plan: from(plan),
+    ceilingAt: (p) => solid.ceilingAt(frame.toSurvey(p)),
+    floorAt: (p) => solid.floorAt(frame.toSurvey(p)),
   };
 }
 
@@ -209,15 +269,45 @@ export function volumeByDivergence(faces: readonly Pick<Face, 'vertices'>[]): nu
   }, 0);
 }
 
+/** Corners of a plan at which it turns: those in the middle of a straight side left out. */
+export function turningCorners(plan: readonly PlanCorner[]): PlanCorner[] {
+  return plan.filter((c, i) => {
+    const p = plan[(i - 1 + plan.length) % plan.length]!.at;
+    const q = plan[(i + 1) % plan.length]!.at;
+    const off = Math.abs((q[0] - p[0]) * (c.at[1] - p[1]) - (q[1] - p[1]) * (c.at[0] - p[0])) / distance2(p, q);
+    return off > 1e-6;
+  });
+}
+
+/** The straight side a wall is part of: its ends, and the walls on it in walking order. */
+export function straightSide(plan: readonly PlanCorner[], wall: string): { from: Vec2; to: Vec2; walls: string[] } {
+  const n = plan.length;
+  const at = plan.findIndex((c) => c.wall === wall);
+  if (at < 0) throw new RangeError(`straightSide: wall must be one of the plan's, got ${wall}`);
+  const turns = new Set(turningCorners(plan));
+  let [first, last] = [at, at];
+  // Back to the corner it begins at, on to the one it ends at; a plan turns somewhere.
+  while (!turns.has(plan[first]!)) first = (first - 1 + n) % n;
+  while (!turns.has(plan[(last + 1) % n]!)) last = (last + 1) % n;
+  const walls: string[] = [];
+  for (let i = first; ; i = (i + 1) % n) {
+    walls.push(plan[i]!.wall);
+    if (i === last) break;
+  }
+  return { from: plan[first]!.at, to: plan[(last + 1) % n]!.at, walls };
+}
+
 /** Lengths along x and y when the room is a plain box along the axes, else null. Tolerance 1 mm. */
 export function boxOf(solid: Solid): readonly [number, number, number] | null {
-  const xs = solid.plan.map((c) => c.at[0]);
-  const ys = solid.plan.map((c) => c.at[1]);
+  // A wall split on its own line is still one side of a box.
+  const corners = turningCorners(solid.plan);
+  const xs = corners.map((c) => c.at[0]);
+  const ys = corners.map((c) => c.at[1]);
   const lx = Math.max(...xs) - Math.min(...xs);
   const ly = Math.max(...ys) - Math.min(...ys);
   const straight = Math.abs(lx * ly - solid.floorArea) < 1e-3 * Math.max(lx, ly);
   const flat = Math.abs(solid.volume - solid.floorArea * solid.height) < 1e-3 * solid.floorArea;
-  return solid.plan.length === 4 && straight && flat ? [lx, ly, solid.height] : null;
+  return corners.length === 4 && straight && flat ? [lx, ly, solid.height] : null;
 }
 
 /**

@@ -209,41 +209,52 @@ function joinedFromLeft(input: CoverInput): PlacedPanel[] | null {
   return [...placed, ...over];
 }
 
-/** Rows of one orientation, bottom up: the choice of row heights that takes most panels (weighted intervals). */
-function mostInRows(face: HangingFace, { width, height }: PanelSize): number {
+/** Rows, bottom up, each of one orientation: the choice of rows that takes most panels (weighted intervals). */
+function mostInRows(face: HangingFace, sizes: readonly PanelSize[]): number {
   const { low, high } = boundsOf(face.outline);
-  if (height > high - low + 1e-9) return 0;
-  // Rows start at the floor or ceiling, at the edges of what is in the way, or on or under a row that does.
-  const edges = [low, high - height, ...face.blocked.flatMap((b) => [b.high, b.low - height])];
+  const fitting = sizes.filter(({ height }) => height <= high - low + 1e-9);
+  if (fitting.length === 0) return 0;
+  // Rows start at the floor or under the ceiling, at the edges of what is in the way, or on or under rows that do.
   const starts = new Set<number>();
-  for (const edge of edges) {
-    for (let v = edge; v <= high - height + 1e-9; v += height)
-      if (v >= low - 1e-9) starts.add(Math.round(v * 1e9) / 1e9);
-    for (let v = edge; v >= low - 1e-9; v -= height)
-      if (v <= high - height + 1e-9) starts.add(Math.round(v * 1e9) / 1e9);
-  }
-  const rows = [...starts]
-    .sort((p, q) => p - q)
-    .map((v) => ({
-      v,
-      count: freeStretches(face.outline, face.blocked, v, v + height).reduce(
-        (sum, [from, to]) => sum + Math.floor((to - from) / width + 1e-6),
-        0,
-      ),
-    }));
+  const round = (v: number) => Math.round(v * 1e6) / 1e6;
+  const walk = (from: number, sign: 1 | -1) => {
+    const open = [from];
+    while (open.length > 0) {
+      const v = round(open.pop()!);
+      if (v < low - 1e-6 || v > high + 1e-6 || seen.has(v)) continue;
+      seen.add(v);
+      starts.add(v);
+      for (const { height } of fitting) open.push(v + sign * height);
+    }
+  };
+  let seen = new Set<number>();
+  for (const edge of [low, ...face.blocked.map((b) => b.high)]) walk(edge, 1);
+  seen = new Set();
+  for (const edge of [high, ...face.blocked.map((b) => b.low)]) walk(edge, -1);
+  const rows = [...starts].flatMap((v) =>
+    fitting
+      .filter(({ height }) => v + height <= high + 1e-6)
+      .map(({ width, height }) => ({
+        v,
+        top: v + height,
+        count: freeStretches(face.outline, face.blocked, v, v + height).reduce(
+          (sum, [from, to]) => sum + Math.floor((to - from) / width + 1e-6),
+          0,
+        ),
+      })),
+  );
+  rows.sort((p, q) => p.top - q.top || p.v - q.v);
   const best = new Array<number>(rows.length).fill(0);
   rows.forEach((row, i) => {
     let under = 0;
-    for (let j = 0; j < i; j++) if (rows[j]!.v + height <= row.v + 1e-6) under = Math.max(under, best[j]!);
+    for (let j = 0; j < i; j++) if (rows[j]!.top <= row.v + 1e-6) under = Math.max(under, best[j]!);
     best[i] = row.count + under;
   });
   return Math.max(0, ...best);
 }
 
 /**
- * Panels of one size in one orientation that fit a face edge to edge in rows, clear of what is in the way: the better of
- * upright and lying. On a plain rectangle the most possible in that orientation.
+ * Panels of one size that fit a face edge to edge in rows, upright or lying row by row, clear of what is in the way. No row mixes the
+ * two; on a plain rectangle nothing is lost by that unless its sides are of the panel's own make.
  */
-export function mostThatFit(panel: PanelSize, face: HangingFace): number {
-  return Math.max(...orientations(panel).map((size) => mostInRows(face, size)));
-}
+export const mostThatFit = (panel: PanelSize, face: HangingFace): number => mostInRows(face, orientations(panel));

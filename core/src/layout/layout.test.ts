@@ -135,10 +135,28 @@ describe('covering marks', () => {
     ).toBeNull();
   });
 
-  test('how many fit: the better orientation', () => {
+  test('how many fit', () => {
     expect(mostThatFit(panel, plainFace(5, 2.6))).toBe(16);
     expect(mostThatFit(panel, plainFace(2.5, 0.7))).toBe(2);
     expect(mostThatFit(panel, plainFace(0.5, 0.5))).toBe(0);
+  });
+
+  test('a row upright and one lying under it: more than either alone', () => {
+    // 1.9 m high: one upright row of three and one lying row of one on 1.85 m; upright alone 3, lying alone 3.
+    expect(mostThatFit(panel, plainFace(1.85, 1.9))).toBe(4);
+    // Against every way of stacking rows, by hand.
+    for (const [w, h] of [
+      [3.1, 1.85],
+      [4.4, 2.45],
+      [2.5, 3.05],
+    ] as const) {
+      let most = 0;
+      for (let up = 0; up * 1.2 <= h; up++) {
+        const lying = Math.floor((h - up * 1.2) / 0.6 + 1e-9);
+        most = Math.max(most, up * Math.floor(w / 0.6 + 1e-9) + lying * Math.floor(w / 1.2 + 1e-9));
+      }
+      expect(mostThatFit(panel, plainFace(w, h))).toBe(most);
+    }
   });
 
   test('what is in the way takes the places it covers, and rows move to what is left', () => {

@@ -10,6 +10,7 @@ import { type BoxRoom, boxCorners } from './create';
 import { type LayoutId, twinStation } from '../layout/rigs';
 import { mirrored, placeByRule, stereoPair } from './placing';
 import { placeSubs, setRig } from './rig';
+import { partitionFault } from './states';
 import { builtWide } from '../recipes/wells';
 import type { Prices } from '../recipes/types';
 import { type OutlineCorner, planFault } from './outline';
@@ -216,7 +217,11 @@ function changeRoom(draft: Project, command: Command): boolean {
       else {
         if (command.list === 'beams') put(room.beams, command.thing);
         else if (command.list === 'platforms') put(room.platforms, command.thing);
-        else put(room.partitions, command.thing);
+        else {
+          const fault = partitionFault(room, command.thing);
+          if (fault) throw new CommandRefused(command.type, '', fault, null);
+          put(room.partitions, command.thing);
+        }
         room.surfaces[command.thing.id] = { material: command.material };
       }
       return true;

@@ -1,6 +1,6 @@
 /** Places head and loudspeakers of a project: the proposal by rule, and the mirror twin of a loudspeaker. */
 import { type Frame, listenerFrame } from '../geometry/frame';
-import { type PlanCorner, wallAlong } from '../geometry/solid';
+import { type PlanCorner, straightSide, wallAlong } from '../geometry/solid';
 import type { Vec2 } from '../geometry/vector';
 import { proposeSeat } from '../layout/seat';
 import { type Station, stationOf } from '../layout/rigs';
@@ -20,13 +20,10 @@ export function frameOf(project: Project): Frame {
   return listenerFrame(planOf(project), project.listening.facing);
 }
 
-/** Position of the listening axis (x in the listener's frame): the middle of the faced wall. */
+/** Position of the listening axis (x in the listener's frame): the middle of the straight side the faced wall is part of. */
 export function listeningAxis(project: Project, frame: Frame): number {
-  const corners = project.room.corners;
-  const i = corners.findIndex((c) => c.wall === project.listening.facing);
-  const a = corners[i]!;
-  const b = corners[(i + 1) % corners.length]!;
-  return frame.toListener([(a.x + b.x) / 2, (a.y + b.y) / 2])[0];
+  const { from, to } = straightSide(planOf(project), project.listening.facing);
+  return frame.toListener([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2])[0];
 }
 
 /** Length of the room along the listening axis, from the faced wall to the first wall met, m. */

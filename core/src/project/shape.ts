@@ -6,12 +6,17 @@ import type { OutlineCorner } from './outline';
 /** The part of the document's room that is shape. */
 interface RoomGeometry extends Pick<RoomShape, 'height' | 'ceiling' | 'beams' | 'platforms'> {
   corners: readonly OutlineCorner[];
+  /** Of a room that a partition has cut: the outline its ceiling and strips are described by. Never saved. */
+  described?: readonly OutlineCorner[] | undefined;
 }
 
 /** Shape of a room; `turn` takes survey coordinates into another frame. */
 export function shapeOf(room: RoomGeometry, turn: (p: Vec2) => Vec2 = (p) => p): RoomShape {
+  const outline = (corners: readonly OutlineCorner[]) =>
+    corners.map((c): PlanCorner => ({ wall: c.wall, at: turn([c.x, c.y]) }));
   return {
-    plan: room.corners.map((c): PlanCorner => ({ wall: c.wall, at: turn([c.x, c.y]) })),
+    plan: outline(room.corners),
+    described: room.described && outline(room.described),
     height: room.height,
     ceiling: room.ceiling,
     beams: room.beams,

@@ -27,6 +27,62 @@ function cutAt(corners: readonly OutlineCorner[], end: { wall: string; at: numbe
   return { wall, at, point: [a.x + (at / length) * (b.x - a.x), a.y + (at / length) * (b.y - a.y)] };
 }
 
+/** A room a partition has cut, with the outline its ceiling and strips are described by. */
+type CutRoom = Room & { described?: readonly OutlineCorner[] };
+
+/** Whether a partition runs inside the room all the way from wall to wall. */
+export function runsInside(room: Pick<Room, 'corners'>, partition: Pick<Partition, 'start' | 'end'>): boolean {
+  const [a, b] = [cutAt(room.corners, partition.start), cutAt(room.corners, partition.end)];
+  if (!a || !b) return false;
+  const outline = room.corners.map((c): Vec2 => [c.x, c.y]);
+  const [p, q] = [a.point, b.point];
+  const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
+  if (length < LEAST_PARTITION) return false;
+  // Between all the places where the outline meets its line it must lie inside.
+  const meets = outline.flatMap((c, i): number[] => {
+    const d = outline[(i + 1) % outline.length]!;
+    const side = (v: Vec2) => ((q[0] - p[0]) * (v[1] - p[1]) - (q[1] - p[1]) * (v[0] - p[0])) / length;
+    const along = (v: Vec2) => ((v[0] - p[0]) * (q[0] - p[0]) + (v[1] - p[1]) * (q[1] - p[1])) / length;
+    const [sc, sd] = [side(c), side(d)];
+    if (Math.abs(sc) < 1e-9 && Math.abs(sd) < 1e-9) return [along(c), along(d)];
+    if (sc * sd > 0) return [];
+    const t = sc / (sc - sd);
+    return [along(c) + t * (along(d) - along(c))];
+  });
+  const stops = [0, ...meets.filter((t) => t > 1e-6 && t < length - 1e-6), length].sort((x, y) => x - y);
+  return stops.slice(1).every((t, i) => {
+    const middle = (t + stops[i]!) / 2 / length;
+    const at: Vec2 = [p[0] + middle * (q[0] - p[0]), p[1] + middle * (q[1] - p[1])];
+    return t - stops[i]! < 1e-6 || (insideOutline(at, outline) && !onOutline(at, outline));
+  });
+}
+
+/** Why a partition cannot be built where it is described, in a sentence; null when it can. */
+export function partitionFault(room: Pick<Room, 'corners'>, partition: Partition): string | null {
+  for (const end of [partition.start, partition.end]) {
+    const i = room.corners.findIndex((c) => c.wall === end.wall);
+    if (i < 0) continue;
+    const length = away(room.corners[i]!, room.corners[(i + 1) % room.corners.length]!);
+    if (end.at > length + 1e-6)
+      return `${partition.name} cannot begin or end ${end.at.toFixed(2)} m along wall ${end.wall}: it is ${length.toFixed(2)} m long.`;
+  }
+  return runsInside(room, partition)
+    ? null
+    : `${partition.name} from wall ${partition.start.wall} to wall ${partition.end.wall} would leave the room. Draw it so that it runs inside all the way.`;
+}
+
+const onOutline = (p: Vec2, outline: readonly Vec2[]): boolean =>
+  outline.some((a, i) => {
+    const b = outline[(i + 1) % outline.length]!;
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+    const t = ((p[0] - a[0]) * (b[0] - a[0]) + (p[1] - a[1]) * (b[1] - a[1])) / length;
+    const off = Math.abs((p[0] - a[0]) * (b[1] - a[1]) - (p[1] - a[1]) * (b[0] - a[0])) / length;
+    return t > -1e-9 && t < length + 1e-9 && off < 1e-6;
+  });
+
+/** A shorter partition closes nothing, m. */
+const LEAST_PARTITION = 0.05;
+
 interface Half {
   corners: OutlineCorner[];
   /** Wall whose left end has moved to the cut, with the length it lost there. */
@@ -50,7 +106,7 @@ function halfBetween(corners: readonly OutlineCorner[], from: Cut, to: Cut, name
 /** The room with a partition built; the side with the point is kept. Null when the cut leaves no room that stands there. */
 export function closedOff(room: Room, partition: Partition, keep: Vec2): Room | null {
   const [a, b] = [cutAt(room.corners, partition.start), cutAt(room.corners, partition.end)];
-  if (!a || !b || Math.hypot(a.point[0] - b.point[0], a.point[1] - b.point[1]) < 0.05) return null;
+  if (!a || !b || !runsInside(room, partition)) return null;
   const half = [halfBetween(room.corners, a, b, partition.id), halfBetween(room.corners, b, a, partition.id)].find(
     (h) =>
       h.corners.length >= 3 &&
@@ -71,23 +127,14 @@ export function closedOff(room: Room, partition: Partition, keep: Vec2): Room | 
       .filter((t) => walls.has(wallOf(t)) || !room.corners.some((c) => c.wall === wallOf(t)))
       .map((t) => ({ ...t, u: t.u - shift(wallOf(t)) }))
       .filter((t) => !walls.has(wallOf(t)) || (t.u + t.width / 2 > 0 && t.u + t.width / 2 < lengthOf(wallOf(t))));
-  const strips = <T extends { along: string; span: { start: number; end: number } | null }>(list: readonly T[]): T[] =>
-    list
-      .filter((s) => walls.has(s.along))
-      .map((s) => {
-        const by = shift(s.along);
-        return { ...s, span: s.span && { start: s.span.start - by, end: s.span.end - by } };
-      });
-  const beams = strips(room.beams);
-  const platforms = strips(room.platforms);
   const outline = half.corners.map((c): Vec2 => [c.x, c.y]);
-  const stays = new Set([...walls, 'floor', 'ceiling', ...beams.map((s) => s.id), ...platforms.map((s) => s.id)]);
-  const closed: Room = {
+  // Ceiling, beams and platforms stay what they are: the solid is cut, not its description.
+  const strips = [...room.beams, ...room.platforms];
+  const stays = new Set([...walls, 'floor', 'ceiling', ...strips.map((s) => s.id)]);
+  const closed: CutRoom = {
     ...room,
     corners: half.corners,
-    ceiling: room.ceiling.shape !== 'flat' && !walls.has(room.ceiling.along) ? { shape: 'flat' } : room.ceiling,
-    beams,
-    platforms,
+    described: (room as CutRoom).described ?? room.corners,
     partitions: [],
     surfaces: Object.fromEntries(Object.entries(room.surfaces).filter(([name]) => stays.has(name))),
     openings: kept(room.openings, (o) => o.wall),

@@ -119,7 +119,7 @@ export function flutters(setting: Setting, result: DecayResult): Flutter[] {
     mids.set(f.id, known);
     return known;
   };
-  const found: Flutter[] = [];
+  const byPlanes = new Map<string, { area: number; pair: Flutter }>();
   faces.forEach((a, i) => {
     faces.forEach((b, k) => {
       if (k <= i) return;
@@ -133,9 +133,21 @@ export function flutters(setting: Setting, result: DecayResult): Flutter[] {
       if (facingArea(a, b, main) < LEAST_FACING) return;
       const alpha: [number, number] = [midFor(a), midFor(b)];
       if (alpha[0] > BARE || alpha[1] > BARE) return;
-      found.push({ names: [a.name, b.name], apart, perSecond: setting.c / (2 * apart), alpha });
+      // A wall split on its own line is one plane: the parts that face each other over most of it speak for it.
+      const offset = (f: SettingFace, normal: readonly number[]) =>
+        normal.reduce((s, v, q) => s + v * f.vertices[0]![q]!, 0).toFixed(3);
+      const way = (normal: readonly number[]) => normal.map((v) => (Math.abs(v) < 1e-6 ? 0 : v).toFixed(4)).join();
+      const planes = [`${way(n)} ${offset(a, n)}`, `${way(m)} ${offset(b, m)}`].join('|');
+      const area = facingArea(a, b, main);
+      const known = byPlanes.get(planes);
+      if (known && known.area >= area) return;
+      byPlanes.set(planes, {
+        area,
+        pair: { names: [a.name, b.name], apart, perSecond: setting.c / (2 * apart), alpha },
+      });
     });
   });
+  const found = [...byPlanes.values()].map((p) => p.pair);
   return found.sort((p, q) => p.alpha[0] + p.alpha[1] - q.alpha[0] - q.alpha[1]);
 }
 

@@ -10,7 +10,8 @@ import { lengthNulls, studyBass } from './bass';
 import { notForPanels } from './markLevels';
 import { studyMarks } from './marks';
 import { studySeat } from './seat';
-import { settingOf } from './setting';
+import { straightSide } from '../geometry/solid';
+import { type Setting, settingOf } from './setting';
 import { studySurvey } from './survey';
 
 export const ORIENT_WEIGHTS = { symmetry: 4, nulls: 2, rear: 1, notch: 2, openings: 1 } as const;
@@ -22,7 +23,9 @@ export interface OrientInputs {
 
 export interface WallRank {
   wall: string;
-  /** m */
+  /** As people call it: "wall A", a partition by its own name. */
+  name: string;
+  /** Of the straight side it is part of, m. */
   length: number;
   /** 0 best … 1. */
   cost: number;
@@ -50,7 +53,7 @@ export interface OrientResult {
   /** Best first. */
   ranks: WallRank[];
   /** Walls not tried, and why. */
-  left: { wall: string; why: 'too-short' | 'no-room' }[];
+  left: { wall: string; name: string; why: 'too-short' | 'no-room' | 'same-side' }[];
 }
 
 /** A wall narrower than this takes no pair of loudspeakers, m. */
@@ -92,7 +95,8 @@ function rankOf(project: Project, wall: string): WallRank | null {
   const cost = (Object.keys(parts) as OrientPart[]).reduce((s, k) => s + ORIENT_WEIGHTS[k] * parts[k], 0) / total;
   return {
     wall,
-    length: setting.faces.find((f) => f.id === wall)!.length,
+    name: nameOf(project, wall),
+    length: sideLength(setting, wall),
     cost,
     parts,
     figures: {
@@ -108,12 +112,28 @@ function rankOf(project: Project, wall: string): WallRank | null {
   };
 }
 
+/** "wall A"; what closes a room off by the name it was given. */
+const nameOf = (project: Project, wall: string): string =>
+  project.room.partitions.find((t) => t.id === wall)?.name ?? `wall ${wall}`;
+
+function sideLength(setting: Setting, wall: string): number {
+  const { from, to } = straightSide(setting.solid.plan, wall);
+  return Math.hypot(to[0] - from[0], to[1] - from[1]);
+}
+
 /** Ranks every wall long enough for a pair. `progress` hears the part done after each. */
 export function studyOrientation({ project }: OrientInputs, progress: (part: number) => void = () => {}): OrientResult {
-  const walls = settingOf(project).faces.filter((f) => f.kind === 'wall');
+  const here = settingOf(project);
+  const walls = here.faces.filter((f) => f.kind === 'wall');
   const result: OrientResult = { ranks: [], left: [] };
   walls.forEach((f, i) => {
-    if (f.length < LEAST_WALL) result.left.push({ wall: f.id, why: 'too-short' });
+    const put = (why: OrientResult['left'][number]['why']) =>
+      result.left.push({ wall: f.id, name: nameOf(project, f.id), why });
+    // A side split into several walls is faced as one: by the wall faced now, else its first.
+    const { walls: side } = straightSide(here.solid.plan, f.id);
+    const stands = side.includes(project.listening.facing) ? project.listening.facing : side[0];
+    if (f.id !== stands) put('same-side');
+    else if (sideLength(here, f.id) < LEAST_WALL) put('too-short');
     else {
       let rank: WallRank | null = null;
       try {
@@ -123,7 +143,7 @@ export function studyOrientation({ project }: OrientInputs, progress: (part: num
         if (!(error instanceof CommandRefused)) throw error;
       }
       if (rank) result.ranks.push(rank);
-      else result.left.push({ wall: f.id, why: 'no-room' });
+      else put('no-room');
     }
     progress((i + 1) / walls.length);
   });

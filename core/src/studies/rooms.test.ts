@@ -1,4 +1,6 @@
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
+import { volumeByDivergence } from '../geometry/solid';
+import { createProject } from '../project/create';
 import { materialById } from '../materials/library';
 import { decayInputs } from './decay';
 import { curveFor } from './decayCurves';
@@ -411,5 +413,33 @@ describe('what the survey says', () => {
     ).toBeNull();
     expect(stretchesOf(setting)).toHaveLength(6);
     expect(stretchesOf(setting).find((s) => s.id === 'D')!.area).toBeCloseTo(12.5, 9);
+  });
+});
+
+describe('one solid, whichever wall is faced', () => {
+  test('a nearly square-on room with a platform along its first wall holds 15.608 m³, whichever wall is faced', () => {
+    const room = edited(
+      createProject('p', 'Room', { length: 3.68, width: 1.79, height: 2.448 }),
+      {
+        type: 'set-outline',
+        corners: [
+          { wall: 'A', x: 3.5859, y: -0.2755 },
+          { wall: 'B', x: 5.3759, y: -0.2745 },
+          { wall: 'C', x: 5.3741, y: 3.4055 },
+          { wall: 'D', x: 3.5841, y: 3.4045 },
+        ],
+      },
+      {
+        type: 'put',
+        list: 'platforms',
+        thing: { id: 'p', name: 'Step', along: 'A', from: 0, width: 1.103, span: null, level: 0.262 },
+        material: 'boards-on-joists',
+      },
+    );
+    for (const wall of ['A', 'B', 'C', 'D']) {
+      const { solid } = settingOf(edited(room, { type: 'face-wall', wall }));
+      expect(solid.volume).toBeCloseTo(15.608, 3);
+      expect(volumeByDivergence(solid.faces)).toBeCloseTo(solid.volume, 6);
+    }
   });
 });

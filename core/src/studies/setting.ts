@@ -1,7 +1,7 @@
 /** The room of a project as physics needs it: solid in the listener's frame, air, materials, things, positions. */
 import { airDensity, energyAttenuation, speedHumid } from '../air/air';
 import { type Frame } from '../geometry/frame';
-import { type Face, type Solid, solidOf } from '../geometry/solid';
+import { type Face, type Solid, solidOf, turnedSolid } from '../geometry/solid';
 import { newell } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import type { Material } from '../materials/library';
@@ -100,10 +100,8 @@ function namer(project: Project): (face: Face, side: SideName) => string {
 
 function roomSettingOf(document: Project, project: Project): RoomSetting {
   const frame = frameOf(project);
-  const shape = shapeOf(project.room, (p) => frame.toListener(p));
-  // Walls are listed from the faced wall on, so that the strip reads front, right, rear, left.
-  const first = shape.plan.findIndex((c) => c.wall === project.listening.facing);
-  const solid = solidOf({ ...shape, plan: [...shape.plan.slice(first), ...shape.plan.slice(0, first)] });
+  // Built once in survey coordinates, then turned. Walls are listed from the faced wall on: the strip reads front, right, rear, left.
+  const solid = turnedSolid(solidOf(shapeOf(project.room)), frame, project.listening.facing);
   const nameOf = namer(document);
   const faces = solid.faces.map((face): SettingFace => {
     const side = sideOf(face);

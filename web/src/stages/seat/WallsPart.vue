@@ -80,8 +80,14 @@ const costOfChoice = computed(() => {
     .filter((r) => r.by > 0.05)
     .sort((a, b) => b.by - a.by)
     .map((r) => PART[r.k]);
-  return `Facing ${now.wall} instead of ${best.wall} costs ${reasons.length > 0 ? reasons.join(', ') : 'little'}.`;
+  return `Facing ${now.name} instead of ${best.name} costs ${reasons.length > 0 ? reasons.join(', ') : 'little'}.`;
 });
+const capital = (t: string) => t.charAt(0).toUpperCase() + t.slice(1);
+const WHY_LEFT: Record<'too-short' | 'no-room' | 'same-side', (least: string) => string> = {
+  'too-short': (least) => `under ${least}`,
+  'no-room': () => 'no place for the triangle',
+  'same-side': () => 'part of a side listed already',
+};
 const PART: Record<keyof typeof ORIENT_WEIGHTS, string> = {
   symmetry: 'symmetry',
   nulls: 'length nulls at the seat',
@@ -206,7 +212,8 @@ function reason({ figures: f }: WallRank): string {
   <p v-if="state.status === 'failed'" class="bad">{{ state.message }}</p>
   <div v-for="(r, i) in ranks" :key="r.wall" class="rank" :class="{ here: r.wall === facing }" :data-rank-wall="r.wall">
     <p>
-      <strong>{{ i + 1 }}. Wall {{ r.wall }}</strong> <span class="soft">cost {{ fixed(r.cost * 100, 0) }} of 100</span>
+      <strong>{{ i + 1 }}. {{ capital(r.name) }}</strong>
+      <span class="soft">cost {{ fixed(r.cost * 100, 0) }} of 100</span>
       <span v-if="r.wall === facing" class="soft">, faced now</span>
     </p>
     <p class="soft small">{{ reason(r) }}.</p>
@@ -221,13 +228,7 @@ function reason({ figures: f }: WallRank): string {
   <p v-if="costOfChoice" data-choice-cost>{{ costOfChoice }}</p>
   <p v-if="state.answer && state.answer.result.left.length > 0" class="soft small">
     Not tried:
-    {{
-      state.answer.result.left
-        .map(
-          (l) => `${l.wall} (${l.why === 'too-short' ? `under ${length(LEAST_WALL)}` : 'no place for the triangle'})`,
-        )
-        .join(', ')
-    }}.
+    {{ state.answer.result.left.map((l) => `${l.name} (${WHY_LEFT[l.why](length(LEAST_WALL))})`).join(', ') }}.
   </p>
   <p v-if="ranks.length > 0" class="soft small">
     Weights: symmetry {{ ORIENT_WEIGHTS.symmetry }}, nulls {{ ORIENT_WEIGHTS.nulls }}, notch {{ ORIENT_WEIGHTS.notch }},

@@ -1,5 +1,7 @@
 <script setup lang="ts">
 /** Named states of one room: what is away, what has another material, which partitions are closed. */
+import { wallLength } from '@tawny/core/project/outlineEdits';
+import { runsInside } from '@tawny/core/project/states';
 import { computed, ref } from 'vue';
 import type { Partition, RoomState } from '@tawny/core/project/schema';
 import ChoiceField from '../../parts/ChoiceField.vue';
@@ -70,6 +72,17 @@ const pickedPartition = ref<string | null>(null);
 const partitionItems = computed(() =>
   partitions.value.map((t) => ({ id: t.id, name: t.name, detail: `from ${t.start.wall} to ${t.end.wall}` })),
 );
+/** Two walls whose middles see each other: a partition to begin with, whatever the plan. */
+function firstThrough(list: readonly string[]): Pick<Partition, 'start' | 'end'> {
+  const middle = (wall: string) => ({ wall, at: wallLength(room.value, wall) / 2 });
+  for (let apart = 2; apart < list.length; apart++) {
+    for (let i = 0; i < list.length; i++) {
+      const ends = { start: middle(list[(i + 1) % list.length]!), end: middle(list[(i + 1 + apart) % list.length]!) };
+      if (runsInside(room.value, ends)) return ends;
+    }
+  }
+  return { start: middle(list[0]!), end: middle(list[1]!) };
+}
 function addPartition(): void {
   const id = freshId('partition');
   const list = room.value.corners.map((c) => c.wall);
@@ -79,8 +92,7 @@ function addPartition(): void {
       'Partition',
       partitions.value.map((t) => t.name),
     ),
-    start: { wall: list[1]!, at: 1 },
-    end: { wall: list[3 % list.length]!, at: 1 },
+    ...firstThrough(list),
   };
   if (put({ list: 'partitions', thing, material: 'plasterboard-studs' })) pickedPartition.value = id;
 }
