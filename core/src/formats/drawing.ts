@@ -1,7 +1,11 @@
 /** A plain drawing in millimetres, y down the sheet, on named layers; as SVG and as DXF at 1:1. */
 import { DxfWriter, LWPolylineFlags, point2d, point3d, Units } from '@tarikjabiri/dxf';
 
+/** The room's outline has a layer to itself: it is what is read back as a plan. */
+export const PLAN_LAYER = 'PLAN';
+
 export type LayerName =
+  | typeof PLAN_LAYER
   | 'WALLS'
   | 'CEILING'
   | 'BEAMS'
@@ -27,6 +31,7 @@ export interface Drawing {
 
 /** Colour number of each layer in a DXF, and its stroke in an SVG. */
 const LAYERS: Record<LayerName, { index: number; stroke: string; width: number; dash: string }> = {
+  PLAN: { index: 7, stroke: '#2a211a', width: 6, dash: '' },
   WALLS: { index: 7, stroke: '#2a211a', width: 6, dash: '' },
   CEILING: { index: 8, stroke: '#6a5c4f', width: 4, dash: '' },
   BEAMS: { index: 30, stroke: '#6a5c4f', width: 4, dash: '60 25 15 25' },

@@ -1,20 +1,44 @@
-/** A plan outline from a drawing file (DXF or SVG): the largest closed outline in it, in metres, clockwise as drawn. */
+/**
+ * A plan outline from a drawing file (DXF or SVG), in metres, clockwise as drawn: the one on the layer this program draws plans on, else
+ * every closed outline that could be a room, for the person to pick from.
+ */
 import DxfParser from 'dxf-parser';
 import { XMLParser, XMLValidator } from 'fast-xml-parser';
 import svgpath from 'svgpath';
 import { outlineArea } from '../geometry/polygon';
 import type { Vec2 } from '../geometry/vector';
+import { PLAN_LAYER } from './drawing';
 import { freeWallNames, type OutlineCorner, planFault } from '../project/outline';
 
+export interface FoundOutline {
+  /** Entity and layer, as the drawing names them. */
+  where: string;
+  corners: OutlineCorner[];
+  /** Of the box around it, m, and its own area, m². */
+  width: number;
+  height: number;
+  area: number;
+}
+
 export type ReadOutline =
-  | { ok: true; corners: OutlineCorner[]; /** What was assumed or left out. */ notes: string[] }
+  | {
+      ok: true;
+      /** Largest first; only one when the drawing says which is the plan. */
+      outlines: [FoundOutline, ...FoundOutline[]];
+      /** What was assumed or left out. */
+      notes: string[];
+    }
   | { ok: false; problems: { path: string; message: string }[] };
 
 interface Candidate {
   /** Entity and line, for messages. */
   where: string;
   points: Vec2[];
+  layer: string | null;
 }
+
+/** Most outlines a person picks from. */
+const MOST_SHOWN = 12;
 
 const refuse = (path: string, message: string): ReadOutline => ({ ok: false, problems: [{ path, message }] });
 
@@ -57,7 +81,7 @@ function chained(segments: readonly [Vec2, Vec2][], reach: number): Candidate[] 
       if (near(points[points.length - 1]!, points[0]!)) break;
     }
     if (points.length > 3 && near(points[points.length - 1]!, points[0]!)) {
-      found.push({ where: `${points.length - 1} lines`, points: points.slice(0, -1) });
+      found.push({ where: `${points.length - 1} lines`, points: points.slice(0, -1), layer: null });
     }
   }
   return found;
@@ -98,7 +122,7 @@ function readDxf(text: string): ReadOutline | { candidates: Candidate[]; scale: 
     const [a, b] = [points[0], points[points.length - 1]];
     const meets = a && b && points.length > 3 && Math.hypot(a[0] - b[0], a[1] - b[1]) * scale <= JOINED;
     if ((e as { shape?: boolean }).shape || meets)
-      candidates.push({ where, points: meets ? points.slice(0, -1) : points });
+      candidates.push({ where, points: meets ? points.slice(0, -1) : points, layer: e.layer });
     else open.push(where);
   }
   candidates.push(...chained(segments, JOINED / scale));
@@ -169,7 +193,8 @@ function readSvg(text: string): ReadOutline | { candidates: Candidate[]; scale: 
   const open: string[] = [];
   let curved: string | null = null;
   let count = 0;
-  const walk = (e: Element, transforms: readonly string[]): void => {
+  const walk = (e: Element, transforms: readonly string[], group: string | null): void => {
+    const layer = e.name === 'g' ? (e.attributes.id ?? group) : group;
     const own = e.attributes.transform ? [...transforms, e.attributes.transform] : transforms;
     const d = pathOf(e);
     if (d !== null) {
@@ -188,7 +213,7 @@ function readSvg(text: string): ReadOutline | { candidates: Candidate[]; scale: 
         else if (points.length >= 3) {
           const [a, b] = [points[0]!, points[points.length - 1]!];
           const meets = Math.hypot(a[0] - b[0], a[1] - b[1]) * scale <= JOINED;
-          if (closed || meets) candidates.push({ where, points: meets ? points.slice(0, -1) : points });
+          if (closed || meets) candidates.push({ where, points: meets ? points.slice(0, -1) : points, layer });
           else open.push(where);
         }
         points = [];
@@ -207,9 +232,9 @@ function readSvg(text: string): ReadOutline | { candidates: Candidate[]; scale: 
       });
       finish(false);
     }
-    e.children.forEach((c) => walk(c, own));
+    e.children.forEach((c) => walk(c, own, layer));
   };
-  walk(root, []);
+  walk(root, [], null);
   if (candidates.length === 0) {
     if (open.length > 0)
       return refuse(open[0]!, 'is not closed: its last point is not its first. A plan needs a closed outline.');
@@ -241,24 +266,37 @@ export function readOutlineFile(name: string, text: string): ReadOutline {
   if (!svg && !/\.dxf$/i.test(name)) return refuse('', 'expected a DXF or SVG file');
   const read = svg ? readSvg(text) : readDxf(text);
   if ('ok' in read) return read;
-  const sized = read.candidates
+  const own = read.candidates.filter((c) => c.layer?.toUpperCase() === PLAN_LAYER);
+  const sized = (own.length > 0 ? own : read.candidates)
     .map((c) => ({ ...c, points: c.points.map((p): Vec2 => [p[0] * read.scale, p[1] * read.scale]) }))
     .map((c) => ({ ...c, area: outlineArea(c.points) }))
     .sort((a, b) => Math.abs(b.area) - Math.abs(a.area));
-  const chosen = sized[0]!;
-  const points = corners(chosen.area < 0 ? [...chosen.points].reverse() : chosen.points);
-  if (points.length < 3) return refuse(chosen.where, 'encloses no area');
+  const tried = sized.map(outlineFrom);
+  const outlines = tried.flatMap((t) => ('corners' in t ? [t] : []));
+  const [first, ...others] = outlines;
+  if (!first) {
+    const [fault] = tried;
+    return 'fault' in fault! ? refuse(fault.where, fault.fault) : refuse('', 'holds no outline of a room');
+  }
+  return { ok: true, outlines: [first, ...(own.length > 0 ? [] : others.slice(0, MOST_SHOWN - 1))], notes: read.notes };
+}
+
+/** A candidate in metres as a plan that begins at the origin, or why it is none. */
+function outlineFrom(c: Candidate & { area: number }): FoundOutline | { where: string; fault: string } {
+  const { where } = c;
+  const points = corners(c.area < 0 ? [...c.points].reverse() : c.points);
+  if (points.length < 3) return { where, fault: 'encloses no area' };
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
   const [x0, y0] = [Math.min(...xs), Math.min(...ys)];
-  const [w, h] = [Math.max(...xs) - x0, Math.max(...ys) - y0];
-  if (Math.min(w, h) < SIDES[0] || Math.max(w, h) > SIDES[1]) {
-    return refuse(
-      chosen.where,
-      `is ${w.toFixed(2)} by ${h.toFixed(2)} m, which is no room; check the unit of the drawing`,
-    );
+  const [width, height] = [Math.max(...xs) - x0, Math.max(...ys) - y0];
+  if (Math.min(width, height) < SIDES[0] || Math.max(width, height) > SIDES[1]) {
+    return {
+      where,
+      fault: `is ${width.toFixed(2)} by ${height.toFixed(2)} m, which is no room; check the unit of the drawing`,
+    };
   }
-  if (points.length > 200) return refuse(chosen.where, `has ${points.length} corners, a plan at most 200`);
+  if (points.length > 200) return { where, fault: `has ${points.length} corners, a plan at most 200` };
   const names = freeWallNames([], points.length);
   const plan = points.map(([x, y], i): OutlineCorner => ({
     wall: names[i]!,
@@ -266,8 +304,5 @@ export function readOutlineFile(name: string, text: string): ReadOutline {
     y: Math.round((y - y0) * 1e6) / 1e6,
   }));
   const fault = planFault(plan);
-  if (fault) return refuse(chosen.where, fault.sentence);
-  const notes = [...read.notes];
-  if (sized.length > 1) notes.push(`Of ${sized.length} closed outlines the largest was taken: ${chosen.where}.`);
-  return { ok: true, corners: plan, notes };
+  return fault ? { where, fault: fault.sentence } : { where, corners: plan, width, height, area: Math.abs(c.area) };
 }

@@ -84,11 +84,11 @@ describe('outlines from drawings', () => {
     const text = dxf(line(0, 0, 400, 0) + line(400, 500, 0, 500) + line(0, 500, 0, 0) + line(400, 0, 400, 500), 5);
     const read = readOutlineFile('a.dxf', text);
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    expect(read.corners).toHaveLength(4);
-    expect(areaOf(read.corners)).toBeCloseTo(20, 9);
+    expect(read.outlines[0].corners).toHaveLength(4);
+    expect(areaOf(read.outlines[0].corners)).toBeCloseTo(20, 9);
   });
 
-  test('the largest of several outlines is taken and said, straight corners are left out', () => {
+  test('of several outlines the largest comes first and all are offered, straight corners are left out', () => {
     const big = [
       [0, 0],
       [2000, 0],
@@ -102,8 +102,8 @@ describe('outlines from drawings', () => {
         poly(
           [
             [0, 0],
-            [500, 0],
-            [500, 500],
+            [1800, 0],
+            [1800, 1500],
           ],
           1,
         ) + poly(big, 1),
@@ -111,8 +111,9 @@ describe('outlines from drawings', () => {
       ),
     );
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    expect(read.corners).toHaveLength(4);
-    expect(read.notes.join(' ')).toMatch(/millimetres are taken.*largest was taken/);
+    expect(read.outlines[0].corners).toHaveLength(4);
+    expect(read.notes.join(' ')).toMatch(/millimetres are taken/);
+    expect(read.outlines.map((o) => o.corners.length)).toEqual([4, 3]);
   });
 
   test('an SVG path in a turned group', () => {
@@ -120,16 +121,16 @@ describe('outlines from drawings', () => {
       '<svg xmlns="http://www.w3.org/2000/svg" width="60cm" viewBox="0 0 6 6"><g transform="translate(1 1) rotate(90)"><path d="m0,0 h3 v-2 h-3 z"/></g></svg>';
     const read = readOutlineFile('plan.svg', svg.replace('60cm', '6000mm'));
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    expect(areaOf(read.corners)).toBeCloseTo(6, 9);
-    expect(Math.max(...read.corners.map((c) => c.x))).toBeCloseTo(2, 9);
+    expect(areaOf(read.outlines[0].corners)).toBeCloseTo(6, 9);
+    expect(Math.max(...read.outlines[0].corners.map((c) => c.x))).toBeCloseTo(2, 9);
   });
 
   test('of a path with two closed stretches the larger is taken', () => {
     const svg = '<svg viewBox="0 0 9000 9000"><path d="M0 0H500V500H0ZM1000 1000h4000v3000h-4000z"/></svg>';
     const read = readOutlineFile('a.svg', svg);
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    expect(areaOf(read.corners)).toBeCloseTo(12, 9);
-    expect(read.notes.join(' ')).toMatch(/Of 2 closed outlines/);
+    expect(areaOf(read.outlines[0].corners)).toBeCloseTo(12, 9);
+    expect(read.outlines).toHaveLength(2);
   });
 
   test.each([

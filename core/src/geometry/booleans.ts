@@ -17,6 +17,7 @@ function attempt(fast: () => Polygons, slow: () => Polygons): Polygons {
     } catch (error) {
       throw new RangeError(
         `two outlines lie so close to each other that they cannot be cut one by the other (${error instanceof Error ? error.message : String(error)}): move one by a millimetre`,
+        { cause: error },
       );
     }
   }

@@ -147,7 +147,7 @@ function quantityAt(text: string, bare: number, tight: boolean): Read | null {
   const thousands = tail?.length === 3 && /^[1-9]\d{0,2}$/.test(head!);
   // Three figures behind a comma may be thousands, but for metres, where they are millimetres; behind a point in millimetres too.
   const doubtful = thousands && (digits.includes(',') ? unit !== 1 : unit === 0.001);
-  return doubtful ? quantity(value, [value, Number(head! + tail!)]) : quantity(value);
+  return doubtful ? quantity(value, [value, Number(`${head}${tail}`)]) : quantity(value);
 }
 
 /** What may follow a unit without an operator between them, and what a bare number there is. */
@@ -188,7 +188,6 @@ export function parseLength(input: string, system: LengthSystem): ParsedLength {
   /** Unit of the part before, which a smaller one may follow; 0 at the start of an operand. */
   let last = 0;
   let tight = false;
-  let first = true;
   for (;;) {
     skip();
     const read = quantityAt(text.slice(at), last === FOOT ? INCH : bareScale, tight);
@@ -212,7 +211,6 @@ export function parseLength(input: string, system: LengthSystem): ParsedLength {
     }
     if (read.unit !== null) bare = false;
     total += sign * read.value * scale;
-    first = false;
     const from = at;
     at += read.size;
     last = read.unit ?? 0;
@@ -254,7 +252,7 @@ export function parseLength(input: string, system: LengthSystem): ParsedLength {
     }
     at += whole.length;
   }
-  if (first || !Number.isFinite(total)) return failed('unreadable');
+  if (!Number.isFinite(total)) return failed('unreadable');
   return { ok: true, metres: total, bare };
 }
 

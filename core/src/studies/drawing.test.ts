@@ -5,6 +5,7 @@ import { validateBytes } from 'gltf-validator';
 import { drawingDxf, drawingSvg } from '../formats/drawing';
 import { gltfBinary } from '../formats/gltf';
 import { readOutlineFile } from '../formats/outlineFile';
+import { createProject } from '../project/create';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
 import { roomDrawing, roomFaces } from './drawing';
 import { studyMarks } from './marks';
@@ -38,11 +39,12 @@ describe('the DXF, read by another program', () => {
   test('is in millimetres on named layers', () => {
     expect((dxf.header as Record<string, unknown>).$INSUNITS).toBe(4);
     const layers = new Set(entities.map((e) => e.layer));
-    for (const layer of ['WALLS', 'OPENINGS', 'FURNITURE', 'SEAT', 'MARKS', 'NOTES']) expect(layers).toContain(layer);
+    for (const layer of ['PLAN', 'WALLS', 'OPENINGS', 'FURNITURE', 'SEAT', 'MARKS', 'NOTES'])
+      expect(layers).toContain(layer);
   });
 
   test('holds the plan 1:1: every wall has its length', () => {
-    const plan = entities.find((e) => e.layer === 'WALLS' && e.type === 'LWPOLYLINE')!.vertices;
+    const plan = entities.find((e) => e.layer === 'PLAN' && e.type === 'LWPOLYLINE')!.vertices;
     const sides = plan.map((a, i) => {
       const b = plan[(i + 1) % plan.length]!;
       return Math.hypot(b.x - a.x, b.y - a.y);
@@ -53,7 +55,7 @@ describe('the DXF, read by another program', () => {
   });
 
   test('holds the wall strip with true outlines: areas in mm² are those of the faces', () => {
-    const strip = entities.filter((e) => e.layer === 'WALLS' && e.type === 'LWPOLYLINE').slice(1);
+    const strip = entities.filter((e) => e.layer === 'WALLS' && e.type === 'LWPOLYLINE');
     const areas = strip.map(({ vertices: v }) =>
       Math.abs(v.reduce((sum, a, i) => sum + a.x * v[(i + 1) % v.length]!.y - v[(i + 1) % v.length]!.x * a.y, 0) / 2),
     );
@@ -64,8 +66,23 @@ describe('the DXF, read by another program', () => {
   test('gives its plan back as an outline', () => {
     const read = readOutlineFile('room.dxf', drawingDxf(drawing));
     if (!read.ok) throw new Error(JSON.stringify(read.problems));
-    expect(read.corners).toHaveLength(room.room.corners.length);
+    expect(read.outlines[0].corners).toHaveLength(room.room.corners.length);
   });
+});
+
+test('a long low room, whose walls are larger than its plan, reads back as its plan in both formats', () => {
+  const long = createProject('p', 'Corridor', { length: 9, width: 1.2, height: 3.4 });
+  const here = settingOf(long);
+  const drawn = roomDrawing({ setting: here, swings: [], marks: [] });
+  for (const [name, text] of [
+    ['a.dxf', drawingDxf(drawn)],
+    ['a.svg', drawingSvg(drawn)],
+  ] as const) {
+    const read = readOutlineFile(name, text);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(read.outlines).toHaveLength(1);
+    expect(read.outlines[0]).toMatchObject({ width: expect.closeTo(1.2, 6), height: expect.closeTo(9, 6) });
+  }
 });
 
 test('the SVG is one user unit a millimetre, layers are groups, and it reads back', () => {
@@ -75,9 +92,9 @@ test('the SVG is one user unit a millimetre, layers are groups, and it reads bac
   expect(box[1]).toBe(box[2]);
   const read = readOutlineFile('room.svg', svg);
   if (!read.ok) throw new Error(JSON.stringify(read.problems));
-  const width = Math.max(...read.corners.map((c) => c.x));
+  const width = Math.max(...read.outlines[0].corners.map((c) => c.x));
   expect(width).toBeCloseTo(4, 6);
-  expect(Math.max(...read.corners.map((c) => c.y))).toBeCloseTo(6.5, 6);
+  expect(Math.max(...read.outlines[0].corners.map((c) => c.y))).toBeCloseTo(6.5, 6);
 });
 
 describe('the glTF', () => {

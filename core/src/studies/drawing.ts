@@ -1,5 +1,5 @@
 /** The room's plan and wall strip as a drawing in millimetres, and its faces for a three-dimensional file. */
-import type { Drawing, DrawingItem, LayerName, Point } from '../formats/drawing';
+import { type Drawing, type DrawingItem, type LayerName, PLAN_LAYER, type Point } from '../formats/drawing';
 import type { GltfFace } from '../formats/gltf';
 import { faceOutline, localToStrip, wallStrip } from '../geometry/unfold';
 import type { Vec2 } from '../geometry/vector';
@@ -28,7 +28,7 @@ export function roomDrawing({ setting, swings, marks }: DrawnRoom): Drawing {
 
   const { solid, faces } = setting;
   outline(
-    'WALLS',
+    PLAN_LAYER,
     solid.plan.map((c) => c.at),
   );
   for (const f of faces) {

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 /** Drawings and models out, outlines in. The writers are loaded when they are asked for. */
-import { ref } from 'vue';
+import { computed, ref, shallowRef } from 'vue';
+import type { FoundOutline } from '@tawny/core/formats/outlineFile';
+import { lengthText } from '@tawny/core/quantities/lengths';
 import { download } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';
 import { useSurvey } from './useSurvey';
@@ -43,12 +45,23 @@ async function bring(event: Event): Promise<void> {
     session.refusal = { file: file.name, problems: read.problems };
     return;
   }
-  if (doc.run({ type: 'set-outline', corners: read.corners })) {
-    session.message = {
-      text: `${file.name}: ${read.corners.length} walls. ${read.notes.join(' ')} Undo brings the old plan back.`,
-      tone: 'plain',
-    };
-  }
+  if (read.outlines.length === 1) return take1(file.name, read.outlines[0], read.notes);
+  found.value = { file: file.name, outlines: read.outlines, notes: read.notes };
+}
+const found = shallowRef<{ file: string; outlines: FoundOutline[]; notes: string[] } | null>(null);
+const picking = computed({ get: () => found.value !== null, set: (open) => !open && (found.value = null) });
+function take1(file: string, outline: FoundOutline, notes: readonly string[]): void {
+  found.value = null;
+  if (!doc.run({ type: 'set-outline', corners: outline.corners.map((c) => ({ ...c })) })) return;
+  session.message = {
+    text: `${file}: ${outline.corners.length} walls. ${notes.join(' ')} Undo brings the old plan back.`,
+    tone: 'plain',
+  };
+}
+/** An outline in a box of 120 by 80. */
+function thumb(o: FoundOutline): string {
+  const scale = Math.min(112 / o.width, 72 / o.height);
+  return o.corners.map((c) => `${(4 + c.x * scale).toFixed(1)},${(4 + c.y * scale).toFixed(1)}`).join(' ');
 }
 </script>
 
@@ -64,5 +77,56 @@ async function bring(event: Event): Promise<void> {
       <v-list-item title="Bring a plan outline (DXF, SVG)" data-bring="outline" @click="input?.click()" />
     </v-list>
   </v-menu>
+  <v-dialog v-model="picking" max-width="560" aria-labelledby="outline-title">
+    <v-card v-if="found" class="outlines">
+      <h2 id="outline-title">Which of these is the plan?</h2>
+      <p class="soft">{{ found.file }} holds {{ found.outlines.length }} closed outlines that could be a room.</p>
+      <ul>
+        <li v-for="(o, i) in found.outlines" :key="i">
+          <button class="outline" :data-outline="i" @click="take1(found.file, o, found.notes)">
+            <svg width="120" height="80" aria-hidden="true"><polygon :points="thumb(o)" /></svg>
+            <span
+              ><strong>{{ lengthText(o.width, session.system) }} × {{ lengthText(o.height, session.system) }}</strong
+              ><br /><span class="soft">{{ o.corners.length }} walls, {{ o.where }}</span></span
+            >
+          </button>
+        </li>
+      </ul>
+      <div class="actions-row"><v-btn size="small" variant="text" @click="picking = false">None of them</v-btn></div>
+    </v-card>
+  </v-dialog>
   <input ref="input" type="file" accept=".dxf,.svg" hidden data-outline-file @change="bring" />
 </template>
+
+<style scoped>
+.outlines {
+  padding: 16px 20px;
+}
+.outlines h2 {
+  font-size: 16px;
+}
+ul {
+  list-style: none;
+  padding: 0;
+  max-height: 60vh;
+  overflow-y: auto;
+}
+.outline {
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  width: 100%;
+  padding: 6px 4px;
+  text-align: left;
+  color: var(--ink);
+  border-bottom: 1px solid var(--rule);
+}
+.outline:hover {
+  background: var(--paper-deep);
+}
+polygon {
+  fill: var(--sheet);
+  stroke: var(--ink);
+  stroke-width: 1.5;
+}
+</style>
