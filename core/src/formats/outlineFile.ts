@@ -278,7 +278,7 @@ export function readOutlineFile(name: string, text: string): ReadOutline {
     const [fault] = tried;
     return 'fault' in fault! ? refuse(fault.where, fault.fault) : refuse('', 'holds no outline of a room');
   }
-  return { ok: true, outlines: [first, ...(own.length > 0 ? [] : others.slice(0, MOST_SHOWN - 1))], notes: read.notes };
+  return { ok: true, outlines: [first, ...others.slice(0, MOST_SHOWN - 1)], notes: read.notes };
 }
 
 /** A candidate in metres as a plan that begins at the origin, or why it is none. */
