@@ -58,7 +58,7 @@ test('walls are ranked with reasons, and facing another one says what it costs',
   // What was ranked was another seat: it goes, and is asked for again.
   await expect(ranks).toHaveCount(0);
   await page.locator('[data-rank]').click();
-  await expect(page.locator('[data-choice-cost]')).toContainText('Facing C instead of A costs');
+  await expect(page.locator('[data-choice-cost]')).toContainText('Facing wall C instead of wall A costs');
 });
 
 test('the search draws its map, lists the best few, and one click takes the head there', async ({ page }) => {

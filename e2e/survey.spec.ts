@@ -50,7 +50,7 @@ test('a box becomes a real room: chimney breast, pitched ceiling, beam, window, 
   await surveyPart(page, 'plan');
   await expect(facts(page)).toContainText((19.6 * 3).toFixed(1));
 
-  // A window on the right wall, over the mark of R there.
+  // A window on the right wall, over the mark of L there.
   await surveyPart(page, 'openings');
   await page.locator('[data-add="window"]').click();
   await page.locator('.row', { hasText: 'Wall' }).first().locator('.v-field').click();
@@ -59,7 +59,7 @@ test('a box becomes a real room: chimney breast, pitched ceiling, beam, window, 
   await type(page, 'Up from floor', '70');
   await stage(page, 'marks');
   await expect(page.locator('[data-issue="marks.on-opening"]')).toContainText('falls on Window (right wall)');
-  await page.locator('[data-mark="right-B"]').click();
+  await page.locator('[data-mark="left-B"]').click();
   await expect(page.locator('[data-chosen-mark]')).toContainText('no fixed panel there');
 
   // Furniture absorbs: the decay falls.
@@ -216,7 +216,7 @@ test('the other demo rooms open, and one can look around in them', async ({ page
   await expect(page.locator('[data-look] canvas')).toBeVisible();
   const [file] = await Promise.all([
     page.waitForEvent('download'),
-    page.getByRole('button', { name: 'Take picture' }).click(),
+    page.getByRole('button', { name: 'Save picture (PNG)' }).click(),
   ]);
   const png = readFileSync(await file.path());
   expect(png.subarray(1, 4).toString('latin1')).toBe('PNG');

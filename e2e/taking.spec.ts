@@ -11,7 +11,7 @@ async function taken(page: Page, act: () => Promise<void>): Promise<{ name: stri
 test('marks as CSV, one row a mark, in metres', async ({ page }) => {
   await openPlain(page);
   await stage(page, 'marks');
-  const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Take CSV' }).click());
+  const { name, bytes } = await taken(page, () => page.getByRole('button', { name: 'Save as CSV' }).click());
   const [head, ...rows] = bytes.toString('utf8').trim().split(/\r?\n/);
   expect(name).toBe('marks.csv');
   expect(head).toContain('"first, m"');
@@ -20,7 +20,7 @@ test('marks as CSV, one row a mark, in metres', async ({ page }) => {
   const wall = 3.92 - 0.25;
   const along = 0.5135 + ((wall - 1.085) / (2 * wall - 1.085 - 1.96)) * (2.0292 - 0.5135);
   const row = rows.find((r) => r.startsWith('L,right'))!.split(',');
-  expect(Number(row[3])).toBeCloseTo(along, 3);
+  expect(Number(row[4])).toBeCloseTo(along, 3);
 });
 
 test('a chart as numbers, drawing and picture', async ({ page }) => {
@@ -28,7 +28,7 @@ test('a chart as numbers, drawing and picture', async ({ page }) => {
   await stage(page, 'decay');
   const take = (kind: string) =>
     taken(page, async () => {
-      await page.getByRole('button', { name: 'Take the data of “Decay time”' }).click();
+      await page.getByRole('button', { name: 'Save the data of “Decay time”' }).click();
       await page.getByText(kind).click();
     });
   const csv = await take('Numbers (CSV)');

@@ -21,6 +21,10 @@ export const volumeIn = (m3: number, system: LengthSystem): Measured => inSystem
 /** m of cloth, timber or a distance told roughly → m or ft, decimal. */
 export const runIn = (m: number, system: LengthSystem): Measured => inSystem(m, 1, system);
 
+/** A figure with its unit in the reader's system: areas and volumes change, every other unit stays. */
+export const measuredIn = (value: number, unit: string, system: LengthSystem): Measured =>
+  unit === 'm²' ? areaIn(value, system) : unit === 'm³' ? volumeIn(value, system) : { value, unit };
+
 const text = ({ value, unit }: Measured, digits: number) => `${fixed(value, digits)} ${unit}`;
 export const areaText = (m2: number, system: LengthSystem, digits = 2): string => text(areaIn(m2, system), digits);
 export const volumeText = (m3: number, system: LengthSystem, digits = 2): string => text(volumeIn(m3, system), digits);

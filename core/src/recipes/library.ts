@@ -39,7 +39,7 @@ export const RECIPES: readonly Recipe[] = [
   recipe('panel-5-gap', 'Panel 5 cm, 5 cm gap', 'The gap costs nothing and brings half an octave.', {
     layers: [gap(0.05), wool(0.05, 40), cloth],
   }),
-  recipe('panel-10', 'Panel 10 cm', 'The floor for first reflections.', { layers: [wool(0.1), cloth] }),
+  recipe('panel-10', 'Panel 10 cm', 'The least that tames a first reflection.', { layers: [wool(0.1), cloth] }),
   recipe('panel-10-gap', 'Panel 10 cm, 10 cm gap', 'The all-round panel.', { layers: [gap(0.1), wool(0.1), cloth] }),
   recipe('panel-15-gap', 'Panel 15 cm, 10 cm gap', 'Reaches into the bass; lighter fill.', {
     layers: [gap(0.1), wool(0.15, 22), cloth],

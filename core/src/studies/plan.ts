@@ -1,6 +1,6 @@
 /**
- * The plan: how many of which recipe where, by the exact problem of dosage/plan.ts; the same with pessimistic data, what four more
- * of each would buy, and what one left out costs.
+ * The plan: how many of which recipe where, by the exact problem of dosage/plan.ts; the same with every coefficient at its low
+ * end, what four more of each would buy, and what one left out costs.
  */
 import { AIMS } from '../dosage/aims';
 import {

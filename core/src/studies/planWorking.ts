@@ -57,7 +57,7 @@ export function planWorking(inputs: PlanInputs, result: PlanResult): Working[] {
   };
   const robust: Working = {
     id: 'plan-robust',
-    title: 'With pessimistic data',
+    title: 'On the safe side: coefficients at their low end',
     formula: 'the same with α·(1 − spread) of walls, things and recipes in every upper limit; lower limits as they are',
     symbols: result.recipes.map((r) => ({ symbol: r.name, meaning: 'spread of its curve', value: r.spread, unit: '' })),
     result: {

@@ -270,11 +270,16 @@ describe('the tape', () => {
     const wall = marks.find((m) => m.id === 'left-D')!;
     // Behind the breast the tape runs forwards to its side, 3.3 m behind the front wall.
     expect(wall.tape[0].metres).toBeCloseTo(wall.at[1] - 3.3, 9);
-    expect(wall.tape[0].wall).not.toBe('front');
+    expect(wall.tape[0].wall).toMatch(/^left return/);
     expect(tapeFrom(setting, [2, 2.8], 'left')).toMatchObject({ metres: expect.closeTo(1.6, 9) });
     expect(tapeFrom(setting, [2, 1], 'left')).toMatchObject({ metres: expect.closeTo(2, 9) });
-    expect(tapeWords(tapeFrom(setting, [2, 1], 'left'))).toBe('from left 3 wall');
+    expect(tapeWords(tapeFrom(setting, [2, 1], 'left'))).toBe('from left wall 2');
     expect(tapeFrom(setting, [-3, 1], 'left')).toMatchObject({ wall: 'left', metres: -3 });
+    // The breast's face and cheeks say what they are; of the parts beside it the longest keeps the plain name.
+    expect(tapeWords(tapeFrom(setting, [2, 2.2], 'left'))).toBe('from left wall, forward');
+    const names = setting.faces.filter((f) => f.kind === 'wall').map((f) => f.name);
+    expect(new Set(names).size).toBe(8);
+    expect(names.filter((n) => /return/.test(n))).toEqual(['left return', 'left return 2']);
   });
 
   test('in a plain box it is the coordinate', () => {

@@ -21,7 +21,7 @@ export type SideName = 'front' | 'right' | 'rear' | 'left' | 'floor' | 'ceiling'
 export interface SettingFace extends Face {
   /** Which way it looks from: a riser and a sloped ceiling have one too. */
   side: SideName;
-  /** "front", "right", "right 2" when several walls look the same way, "floor", "ceiling", "flue beam, side". */
+  /** "front", "right", "right, set back" for the back of an alcove, "floor", "ceiling", "flue beam, side". */
   name: string;
   axis: PairAxis;
   material: Material;
@@ -77,8 +77,42 @@ function sideOf(face: Face): SideName {
 
 const AXIS_OF: Record<SideName, PairAxis> = { front: 'y', rear: 'y', left: 'x', right: 'x', floor: 'z', ceiling: 'z' };
 
+/** Walls of one side standing no further apart than this are one line, m. */
+const ONE_LINE = 0.02;
+
+/**
+ * Walls of the outline by the side they are on. The longest of a side keeps the plain name; those parallel to it say whether
+ * they are set back (an alcove) or stand forward (a chimney breast), those joining two walls of one side are its returns.
+ */
+function wallNames(plan: readonly Face[]): Map<string, string> {
+  const walls = plan.map((face) => {
+    const [from, to] = face.foot!;
+    const [nx, ny] = newell(face.vertices);
+    const n = Math.hypot(nx, ny) || 1;
+    // How far into the room the wall stands, along its own normal.
+    const forward = ((from[0] + to[0]) * nx + (from[1] + to[1]) * ny) / (2 * n);
+    return { id: face.id, side: sideOf(face), length: Math.hypot(to[0] - from[0], to[1] - from[1]), forward };
+  });
+  const longest = new Map<SideName, (typeof walls)[number]>();
+  for (const w of walls) {
+    const known = longest.get(w.side);
+    if (!known || w.length > known.length + 1e-9) longest.set(w.side, w);
+  }
+  return new Map(
+    walls.map((w, i) => {
+      const main = longest.get(w.side)!;
+      const before = walls[(i + walls.length - 1) % walls.length]!;
+      const after = walls[(i + 1) % walls.length]!;
+      if (w === main) return [w.id, w.side];
+      if (before.side === after.side && before.side !== w.side) return [w.id, `${before.side} return`];
+      const by = w.forward - main.forward;
+      return [w.id, Math.abs(by) <= ONE_LINE ? w.side : `${w.side}, ${by > 0 ? 'forward' : 'set back'}`];
+    }),
+  );
+}
+
 /** Names of faces, each once: walls by the side they are on, beams and platforms by their own. */
-function namer(project: Project): (face: Face, side: SideName) => string {
+function namer(project: Project, walls: ReadonlyMap<string, string>): (face: Face, side: SideName) => string {
   const strips = [...project.room.beams, ...project.room.platforms];
   const used = new Map<string, number>();
   return (face, side) => {
@@ -91,7 +125,7 @@ function namer(project: Project): (face: Face, side: SideName) => string {
         ? partition.name
         : face.kind === 'riser'
           ? `${face.surface} step`
-          : side;
+          : (walls.get(face.id) ?? side);
     const count = (used.get(name) ?? 0) + 1;
     used.set(name, count);
     return count === 1 ? name : `${name} ${count}`;
@@ -102,7 +136,7 @@ function roomSettingOf(document: Project, project: Project): RoomSetting {
   const frame = frameOf(project);
   // Built once in survey coordinates, then turned. Walls are listed from the faced wall on: the strip reads front, right, rear, left.
   const solid = turnedSolid(solidOf(shapeOf(project.room)), frame, project.listening.facing);
-  const nameOf = namer(document);
+  const nameOf = namer(document, wallNames(solid.faces.filter((f) => f.kind === 'wall' && f.foot)));
   const faces = solid.faces.map((face): SettingFace => {
     const side = sideOf(face);
     const parts = partsOf(project, frame, face);

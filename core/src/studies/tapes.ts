@@ -7,7 +7,7 @@ import type { Setting, SettingFace } from './setting';
 export interface Tape {
   /** Which way it is held. */
   from: 'front' | 'left' | 'floor';
-  /** Name of the surface it starts at: "front" in a plain room, "rear 2" beside a chimney breast. */
+  /** Name of the surface it starts at: "front" in a plain room, "rear, forward" before a chimney breast. */
   wall: string;
   metres: number;
 }

@@ -22,6 +22,8 @@ export interface Measure {
   tone: Tone;
   /** The thing that causes it: a band, a wall, a frequency; may be empty. */
   detail: string;
+  /** Distance told after the detail, m; null: none. The reader's system is the screen's affair. */
+  at: number | null;
 }
 
 export interface VerdictParts {
@@ -52,10 +54,8 @@ function symmetryMeasure(seat: SeatResult, room: SymmetryResult): Measure {
   const difference = ofRoom ? shape : pair;
   const even = difference <= SEAT_LIMITS.pathDifference;
   const value = seat.symmetry === null && !ofRoom ? null : difference * 100;
-  const place =
-    shape > room.width.difference
-      ? 'ceiling'
-      : `${room.width.wider === 'left' ? 'right' : 'left'} at ${room.width.at.toFixed(1)} m`;
+  const ofCeiling = shape > room.width.difference;
+  const place = ofCeiling ? 'ceiling' : room.width.wider === 'left' ? 'right' : 'left';
   return {
     id: 'symmetry',
     stage: ofRoom ? 'survey' : 'seat',
@@ -70,6 +70,7 @@ function symmetryMeasure(seat: SeatResult, room: SymmetryResult): Measure {
           ? { word: 'slightly off', tone: 'fair' as const }
           : { word: 'uneven', tone: 'bad' as const }),
     detail: even ? '' : ofRoom ? place : (seat.symmetry?.what ?? ''),
+    at: !even && ofRoom && !ofCeiling ? room.width.at : null,
   };
 }
 
@@ -94,6 +95,7 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
           : 'off the rule',
     tone: centre || close ? 'bad' : Math.abs(part - 0.38) <= 0.03 ? 'good' : 'fair',
     detail: '',
+    at: null,
   });
   const notch = seat.worstNotch;
   measures.push({
@@ -107,10 +109,11 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
       : notch.levelDb < SEAT_LIMITS.deepNotchDb
         ? 'deep'
         : notch.levelDb < -5
-          ? 'clear'
+          ? 'marked'
           : 'mild',
     tone: !notch ? 'fair' : notch.levelDb < SEAT_LIMITS.deepNotchDb ? 'bad' : notch.levelDb < -5 ? 'fair' : 'good',
     detail: notch ? `${notch.loudspeaker} ${notch.f.toFixed(0)} Hz` : '',
+    at: null,
   });
   const nulls = lengthNulls(bass.modes);
   if (swing) {
@@ -123,6 +126,7 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
       word: swing.met ? 'even' : swing.swingDb <= 9 ? 'uneven' : 'wild',
       tone: swing.met ? 'good' : swing.swingDb <= 9 ? 'fair' : 'bad',
       detail: `${swing.lowHz.toFixed(0)} Hz`,
+      at: null,
     });
   } else
     measures.push({
@@ -131,9 +135,10 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
       value: bass.box ? nulls.length : null,
       unit: nulls.length === 1 ? 'null' : 'nulls',
       digits: 0,
-      word: !bass.box ? 'no box' : nulls.length === 0 ? 'clear' : 'at the seat',
+      word: !bass.box ? 'no box' : nulls.length === 0 ? 'none at the seat' : 'at the seat',
       tone: !bass.box ? 'fair' : nulls.length === 0 ? 'good' : 'bad',
       detail: nulls[0] ? `${nulls[0].f.toFixed(0)} Hz` : '',
+      at: null,
     });
   const bare = marks.worstBare;
   measures.push({
@@ -145,6 +150,7 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
     word: bare ? 'bare' : marks.marks.length === 0 ? 'no marks' : 'none bare',
     tone: bare ? (bare.levelDb! > -6 ? 'bad' : 'fair') : 'good',
     detail: bare ? `${bare.letter} ${bare.faceName}` : '',
+    at: null,
   });
   if (decay) {
     const { worst, mid, coverage, panels } = decay.chosen;
@@ -157,9 +163,20 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
       word: worst ? worst.side : 'in target',
       tone: worst ? (worst.time / worst.limit > 1.3 || worst.limit / worst.time > 1.3 ? 'bad' : 'fair') : 'good',
       detail: worst ? `${worst.octave} Hz` : 'mid',
+      at: null,
     });
     const [word, tone] = coverageWord(coverage);
-    measures.push({ id: 'cover', stage: 'decay', value: coverage * 100, unit: '%', digits: 0, word, tone, detail: '' });
+    measures.push({
+      id: 'cover',
+      stage: 'decay',
+      value: coverage * 100,
+      unit: '%',
+      digits: 0,
+      word,
+      tone,
+      detail: '',
+      at: null,
+    });
     const { answer } = decay;
     measures.push({
       id: 'panels',
@@ -180,6 +197,7 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
                   : ('fair' as const),
           }),
       detail: '',
+      at: null,
     });
   }
   return measures;

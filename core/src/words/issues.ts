@@ -12,6 +12,8 @@ type Say = (
   v: Record<string, number | string>,
   length: (key: string) => string,
   number: (key: string, digits: number) => string,
+  /** A length the sentence itself names, m. */
+  metres: (m: number) => string,
 ) => string;
 
 const percent = (value: number | string | undefined, digits = 0) => fixed(Number(value) * 100, digits);
@@ -26,12 +28,12 @@ const SYMMETRY: Record<string, string> = {
 const SENTENCES: Record<string, Say> = {
   'seat.head-outside': () => 'The head is outside the room. Move it back inside the walls.',
   'seat.head-above-ceiling': (_v, l) => `The ears at ${l('height')} are above the ceiling.`,
-  'seat.centre-null': (v, _l, n) =>
-    `The head is at ${percent(v.part)} % of the length: the first length mode, ${n('f', 0)} Hz, vanishes there. Move at least 30 cm forward or back.`,
+  'seat.centre-null': (v, _l, n, m) =>
+    `The head is at ${percent(v.part)} % of the length: the first length mode, ${n('f', 0)} Hz, vanishes there. Move at least ${m(0.3)} forward or back.`,
   'seat.pushed-back': (_v, l) =>
     `The triangle of ${l('side')} is too deep for the 38 % seat: the loudspeakers would stand in the front wall. The head sits ${l('by')} behind the rule; a shorter side brings it forward.`,
-  'seat.rear-wall-close': (_v, l) =>
-    `The head is ${l('distance')} from the rear wall: strong early reflections and uneven bass. Half a metre is the least.`,
+  'seat.rear-wall-close': (_v, l, _n, m) =>
+    `The head is ${l('distance')} from the rear wall: strong early reflections and uneven bass. The least is ${m(0.5)}.`,
   'seat.loudspeaker-outside': (v) => `Loudspeaker ${v.letter} is outside the room. Move it back inside.`,
   'seat.too-near': (v, l) =>
     `Loudspeaker ${v.letter} is ${l('distance')} from the ears, nearer than the ${l('minimum')} it needs for its drivers to blend.`,
@@ -119,8 +121,8 @@ const SENTENCES: Record<string, Say> = {
     `Panels cover ${percent(v.coverage)} % of walls and ceiling: past half only a vocal booth wants that.`,
   'decay.gap-deeper-than-panel': (_v, l) =>
     `The gap of ${l('gap')} is deeper than the ${l('depth')} panel: it dips where the gap is half a wavelength.`,
-  'decay.thin-panel': (v, l) =>
-    `${l('depth')} deep, this panel takes ${percent(v.alpha)} % at 125 Hz: highs will go and the bass will stay. First reflections want at least 10 cm.`,
+  'decay.thin-panel': (v, l, _n, m) =>
+    `${l('depth')} deep, this panel takes ${percent(v.alpha)} % at 125 Hz: highs will go and the bass will stay. First reflections want at least ${m(0.1)}.`,
   'decay.fill-dense-for-bass': () =>
     'This fill is dense for bass: a lighter fill (lower flow resistivity) lets low notes in deeper.',
   'build.nothing-decided': () => 'No panels are decided yet. Use the answer in Decay, or set numbers by surface there.',
@@ -141,6 +143,7 @@ export function issueSentence(issue: IssueWords, system: LengthSystem): string {
     issue.values,
     (key) => lengthText(Number(issue.values[key]), system),
     (key, digits) => fixed(Number(issue.values[key]), digits),
+    (m) => lengthText(m, system),
   );
 }
 

@@ -51,7 +51,7 @@ const kinds = computed(() => [
             size="x-small"
             variant="text"
             :icon="mdiTrayArrowDown"
-            :aria-label="`Take the data of “${title}”`"
+            :aria-label="`Save the data of “${title}”`"
           />
         </template>
         <v-list>

@@ -24,8 +24,8 @@ defineEmits<{ pick: [id: string | null]; remove: [id: string] }>();
         </button>
         <button
           class="away"
-          :title="`Take away ${what} ${item.name}`"
-          :aria-label="`Take away ${what} ${item.name}`"
+          :title="`Remove ${what} ${item.name}`"
+          :aria-label="`Remove ${what} ${item.name}`"
           @click="$emit('remove', item.id)"
         >
           <v-icon :icon="mdiClose" size="15" />

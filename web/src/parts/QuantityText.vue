@@ -1,8 +1,9 @@
 <script setup lang="ts">
-/** A figure with its lighter unit: a length in the reader's system, or a number with fixed decimals. */
+/** A figure with its lighter unit: a length, area or volume in the reader's system, or a number with fixed decimals. */
 import { computed } from 'vue';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { fixed } from '@tawny/core/quantities/format';
+import { measuredIn } from '@tawny/core/quantities/measures';
 import { useLengths } from './keys';
 
 const props = defineProps<{
@@ -16,7 +17,8 @@ const system = useLengths();
 const shown = computed(() => {
   if (props.value === null || !Number.isFinite(props.value)) return { value: '–', unit: '' };
   if (props.length) return formatLength(props.value, system.value);
-  return { value: fixed(props.value, props.digits ?? 0), unit: props.unit ?? '' };
+  const { value, unit } = measuredIn(props.value, props.unit ?? '', system.value);
+  return { value: fixed(value, props.digits ?? 0), unit };
 });
 </script>
 

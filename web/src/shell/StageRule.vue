@@ -18,6 +18,7 @@ interface State {
   doubt: boolean;
 }
 
+const bassSolved = computed(() => results.measures.some((m) => m.id === 'swing'));
 const doubts = computed(() => {
   const counts: Partial<Record<StageId, number>> = {};
   for (const issue of results.issues.filter((i) => i.severity !== 'note')) {
@@ -30,7 +31,13 @@ const doubts = computed(() => {
 const states = computed((): Record<StageId, State> => {
   const count = (stage: StageId): State => {
     const n = doubts.value[stage] ?? 0;
-    return n === 0 ? { text: 'settled', doubt: false } : { text: `${n} ${n === 1 ? 'doubt' : 'doubts'}`, doubt: true };
+    if (n > 0) return { text: counted(n, 'doubt'), doubt: true };
+    // The verdict below must not call bad what this calls settled.
+    const bad = results.measures.find((m) => m.stage === stage && m.tone === 'bad');
+    if (bad) return { text: bad.word, doubt: true };
+    return stage === 'bass' && !bassSolved.value
+      ? { text: 'not solved yet', doubt: false }
+      : { text: 'settled', doubt: false };
   };
   const marks = results.calm?.marks.result;
   const decay = results.decay?.result;

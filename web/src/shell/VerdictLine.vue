@@ -3,6 +3,8 @@
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { fixed, signed } from '@tawny/core/quantities/format';
+import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
+import type { Measure } from '@tawny/core/studies/verdict';
 import { useResults } from '../stores/results';
 import { useSession } from '../stores/session';
 import { MEASURE_NAMES } from '../words/stages';
@@ -11,19 +13,32 @@ const results = useResults();
 const session = useSession();
 const router = useRouter();
 
+/** A measure in cm is a length, and follows the reader's system. */
+function shownAs(value: number | null, { unit, digits }: Pick<Measure, 'unit' | 'digits'>) {
+  if (value === null) return { figure: '–', unit: '' };
+  if (unit !== 'cm') return { figure: fixed(value, digits), unit };
+  const length = formatLength(value / 100, session.system);
+  return { figure: length.value, unit: length.unit };
+}
+function signedIn(moved: number, m: Measure): string {
+  if (m.unit !== 'cm' || session.system === 'metric') return signed(moved, m.digits);
+  return `${moved < 0 ? '−' : '+'}${lengthText(Math.abs(moved) / 100, session.system)}`;
+}
+
 const cells = computed(() =>
   results.measures.map((m) => {
     const was = results.before[m.id];
     const moved = m.value !== null && was !== null && was !== undefined ? m.value - was : 0;
-    const change = Math.abs(moved) >= 0.5 * 10 ** -m.digits ? signed(moved, m.digits) : '';
+    const change = Math.abs(moved) >= 0.5 * 10 ** -m.digits ? signedIn(moved, m) : '';
     const late = (m.id === 'decay' || m.id === 'cover' || m.id === 'panels') && results.decayState.status === 'running';
     return {
       ...m,
       name: MEASURE_NAMES[m.id],
-      figure: m.value === null ? '–' : fixed(m.value, m.digits),
+      ...shownAs(m.value, m),
+      detail: m.at === null ? m.detail : `${m.detail} at ${lengthText(m.at, session.system)}`,
       change,
       late,
-      was: was === null || was === undefined ? '' : fixed(was, m.digits),
+      was: was === null || was === undefined ? '' : shownAs(was, m).figure,
     };
   }),
 );
@@ -47,7 +62,7 @@ function go(cell: { id: string; stage: string }): void {
       <span class="name">{{ c.name }}</span>
       <span class="line">
         <span class="figure">{{ c.figure }}</span>
-        <span class="unit">{{ c.value === null ? '' : c.unit }}</span>
+        <span class="unit">{{ c.unit }}</span>
         <span v-if="c.change" class="change">{{ c.change }}</span>
       </span>
       <span class="line second">

@@ -62,7 +62,7 @@ function takeMap(): void {
         @update:model-value="height = $event"
       />
     </span>
-    <v-btn size="x-small" variant="text" @click="takeMap">Take map</v-btn>
+    <v-btn size="x-small" variant="text" @click="takeMap">Save the map (PNG)</v-btn>
     <v-btn size="x-small" variant="text" @click="large = !large">{{ large ? 'Show chart' : 'Large board' }}</v-btn>
     <v-btn v-if="height !== null" size="x-small" variant="text" @click="height = null"
       >Ears, {{ lengthText(earHeight, session.system) }}</v-btn

@@ -65,7 +65,7 @@ function slope(l: Loudspeaker, text: string): void {
     <small class="soft">{{ swingText(s) }}</small>
   </div>
   <p v-if="worse" data-subs>{{ worse }}</p>
-  <h2>What each is fed with</h2>
+  <h2>Level, delay and crossover</h2>
   <details v-for="l in list" :key="l.id" :open="l.role === 'sub'" :data-feed="l.id">
     <summary>
       <strong>{{ l.letter }}</strong> {{ l.role === 'sub' ? 'subwoofer' : 'loudspeaker' }}

@@ -195,7 +195,8 @@ function takeCsv(): void {
       <NumberField
         label="Area in one pack"
         kind="number"
-        unit="m²"
+        :unit="areaIn(1, session.system).unit"
+        :scale="areaIn(1, session.system).value"
         :digits="2"
         :step="0.1"
         :model-value="buying.packArea"

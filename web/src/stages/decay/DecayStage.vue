@@ -218,7 +218,7 @@ const stepTable = computed(
       <TargetBench v-if="part === 'target' || part === 'room'" :result="result" />
       <DecayBench v-else-if="part === 'panel'" :result="result" />
       <PlanBench v-else />
-      <h2>What stands against it</h2>
+      <h2>Doubts about the decay</h2>
       <FindingList :issues="issues" empty="Nothing: the target can be reached with this panel." />
       <WorkingButton :working="working('panel-count')" />
     </template>

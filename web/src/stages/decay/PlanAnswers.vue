@@ -2,6 +2,8 @@
 /** The exact answers side by side, or why there is none; the robust one; what four more would buy; the way there. */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
+import { volumeIn } from '@tawny/core/quantities/measures';
+import { useLengths } from '../../parts/keys';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import type { Curve } from '@tawny/core/studies/decayCurves';
 import { withinLimits } from '@tawny/core/targets/targets';
@@ -11,6 +13,7 @@ import WorkingButton from '../../parts/WorkingButton.vue';
 import { usePlanStage } from './usePlanStage';
 
 const { plan, result, use, listOf, placesOf, nameOf, placeOf, currency, working } = usePlanStage();
+const system = useLengths();
 defineEmits<{ look: [id: string | null] }>();
 
 const keyOf = (pieces: readonly Pieces[]): string =>
@@ -43,7 +46,7 @@ const rows = computed((): Row[] => {
     const more = r.robust.more;
     list.push({
       id: 'robust',
-      name: 'Sure, with pessimistic data',
+      name: 'On the safe side',
       pieces: r.robust.pieces,
       totals: r.robust.totals,
       curve: r.robust.curve,
@@ -113,7 +116,7 @@ const insideOf = (c: Curve): number =>
           <th class="figure">{{ currency }}</th>
           <th class="figure">cover</th>
           <th class="figure">kg</th>
-          <th class="figure">room m³</th>
+          <th class="figure">takes up {{ volumeIn(1, system).unit }}</th>
           <th>made of</th>
           <th />
         </tr>
@@ -136,7 +139,7 @@ const insideOf = (c: Curve): number =>
           <td class="figure">{{ fixed(r.totals.cost, 0) }}</td>
           <td class="figure">{{ fixed(r.curve.coverage * 100, 0) }} %</td>
           <td class="figure">{{ fixed(r.totals.mass, 0) }}</td>
-          <td class="figure">{{ fixed(r.totals.room, 1) }}</td>
+          <td class="figure">{{ fixed(volumeIn(r.totals.room, system).value, 1) }}</td>
           <td class="made" :title="placesOf(r.pieces)">{{ listOf(r.pieces) }}</td>
           <td>
             <span v-if="isChosen(r.pieces)" class="good">chosen</span>
@@ -150,8 +153,8 @@ const insideOf = (c: Curve): number =>
     <p v-if="result && result.robust.status !== 'reached'" class="soft" data-robust>
       {{
         result.robust.status === 'impossible'
-          ? 'With pessimistic data nothing keeps every limit: no quantity here is a safe one. Hang in steps and measure.'
-          : 'The answer with pessimistic data could not be proved.'
+          ? 'On the safe side, with every coefficient at its low end, nothing keeps every limit: no quantity here is a safe one. Hang in steps and measure.'
+          : 'The answer on the safe side could not be proved the best.'
       }}
     </p>
     <div v-if="result" class="two">

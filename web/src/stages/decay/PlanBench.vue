@@ -49,7 +49,7 @@ const sizes = computed(() => {
     .filter((s) => s.width !== panel.width || s.height !== panel.height)
     .map((s) => ({
       ...s,
-      name: `Panel of the marks, ${lengthText(s.width, session.system)} × ${lengthText(s.height, session.system)}`,
+      name: `First-reflection panel, ${lengthText(s.width, session.system)} × ${lengthText(s.height, session.system)}`,
     }))
     .filter((s) => !recipes.value.some((r) => r.name === s.name));
 });

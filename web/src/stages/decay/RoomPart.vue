@@ -13,12 +13,15 @@ import {
 import type { DecayResult } from '@tawny/core/studies/decayTypes';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
+import { areaIn } from '@tawny/core/quantities/measures';
+import { useLengths } from '../../parts/keys';
 import QuantityText from '../../parts/QuantityText.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useResults } from '../../stores/results';
 
 const props = defineProps<{ result: DecayResult }>();
 const results = useResults();
+const system = useLengths();
 const setting = computed(() => results.quick!.setting);
 const axes = computed(() => axisBalance(props.result));
 const lively = computed(() => [...axes.value].sort((a, b) => a.mid - b.mid));
@@ -51,14 +54,14 @@ const SLOPES = {
           <thead>
             <tr>
               <th>Between</th>
-              <th class="figure">m²</th>
+              <th class="figure">{{ areaIn(1, system).unit }}</th>
               <th v-for="o in [125, 500, 2000]" :key="o" class="figure">{{ o }}</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="a in axes" :key="a.axis">
               <td>{{ a.name }}</td>
-              <td class="figure">{{ fixed(a.area, 0) }}</td>
+              <td class="figure">{{ fixed(areaIn(a.area, system).value, 0) }}</td>
               <td v-for="b in [1, 3, 5]" :key="b" class="figure">{{ fixed(a.alpha[b]!, 2) }}</td>
             </tr>
           </tbody>

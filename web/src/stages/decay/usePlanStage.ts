@@ -27,7 +27,7 @@ export function usePlanStage() {
     }
     doc.run({ type: 'set-mix', counts, mix });
   }
-  /** "12 Panel of the marks, 2 Corner panel 15 cm" */
+  /** "12 First-reflection panel, 2 Corner panel 15 cm" */
   const listOf = (pieces: readonly Pieces[]): string => {
     const sums = new Map<string, number>();
     for (const p of pieces) sums.set(p.recipe, (sums.get(p.recipe) ?? 0) + p.count);

@@ -61,7 +61,7 @@ async function takePicture(): Promise<void> {
         <v-btn size="small" :variant="walking ? 'flat' : 'outlined'" @click="walking ? view?.fit() : view?.walk()">
           {{ walking ? 'Step out' : 'Stand at the seat' }}
         </v-btn>
-        <v-btn size="small" variant="outlined" @click="takePicture">Take picture</v-btn>
+        <v-btn size="small" variant="outlined" @click="takePicture">Save picture (PNG)</v-btn>
       </template>
     </header>
     <div ref="host" class="host" data-look />

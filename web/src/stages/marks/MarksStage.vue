@@ -94,7 +94,7 @@ const chosenOnBoard = computed(() => {
     bench-label="The chosen mark and all marks"
   >
     <template #actions>
-      <v-btn size="small" variant="text" @click="takeCsv">Take CSV</v-btn>
+      <v-btn size="small" variant="text" @click="takeCsv">Save as CSV</v-btn>
       <v-btn size="small" variant="text" @click="router.push('/site')">Site view</v-btn>
       <v-btn size="small" variant="outlined" @click="router.push('/sheet')">Marking sheet</v-btn>
     </template>

@@ -64,7 +64,7 @@ const range = () => {
       >
         <v-icon :icon="mdiArrowDown" size="16" />
       </button>
-      <button title="Take away" :aria-label="`Take away layer ${index + 1}`" @click="emit('remove')">
+      <button title="Remove" :aria-label="`Remove layer ${index + 1}`" @click="emit('remove')">
         <v-icon :icon="mdiClose" size="16" />
       </button>
     </div>

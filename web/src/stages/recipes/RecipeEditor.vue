@@ -191,7 +191,7 @@ const ports = computed(() => shown.value.ports);
       @update:model-value="setRecipe({ price: $event })"
       @clear="setRecipe({ price: null })"
     />
-    <v-btn size="small" variant="text" color="error" @click="remove(shown.id)">Take this recipe away</v-btn>
+    <v-btn size="small" variant="text" color="error" @click="remove(shown.id)">Delete this recipe</v-btn>
   </template>
 </template>
 

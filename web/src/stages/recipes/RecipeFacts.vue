@@ -6,6 +6,7 @@ import type { RecipeSheet } from '@tawny/core/studies/recipeSheet';
 import type { Working } from '@tawny/core/studies/types';
 import { CAUTION_WORDS } from '@tawny/core/words/plan';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { areaText, runText, volumeText } from '@tawny/core/quantities/measures';
 import FigureGrid from '../../parts/FigureGrid.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useLengths } from '../../parts/keys';
@@ -70,10 +71,10 @@ const kilo = (sigma: number) => fixed(sigma / 1000, 1);
       One piece:
       {{
         [
-          sheet.bill.fill > 0 ? `${fixed(sheet.bill.fill, 3)} m³ of fill` : '',
-          sheet.bill.cloth > 0 ? `${fixed(sheet.bill.cloth, 1)} m² of cloth` : '',
-          sheet.bill.timber > 0 ? `${fixed(sheet.bill.timber, 1)} m of timber` : '',
-          sheet.bill.board > 0 ? `${fixed(sheet.bill.board, 1)} m² of board or sheet` : '',
+          sheet.bill.fill > 0 ? `${volumeText(sheet.bill.fill, system, 3)} of fill` : '',
+          sheet.bill.cloth > 0 ? `${areaText(sheet.bill.cloth, system, 1)} of cloth` : '',
+          sheet.bill.timber > 0 ? `${runText(sheet.bill.timber, system)} of timber` : '',
+          sheet.bill.board > 0 ? `${areaText(sheet.bill.board, system, 1)} of board or sheet` : '',
           `${fixed(sheet.bill.mass / sheet.exposed, 1)} kg/m²`,
         ]
           .filter((t) => t !== '')

@@ -55,7 +55,7 @@ const take = (): void =>
         >It works only where this very note has pressure, and wants four to eight pieces.</template
       >
       <template v-else>It is broad: Q below 1. It takes this whole part of the range, wherever it hangs.</template>
-      <v-btn size="x-small" variant="text" color="primary" @click="take">Take the table along (CSV)</v-btn>
+      <v-btn size="x-small" variant="text" color="primary" @click="take">Save the table (CSV)</v-btn>
     </p>
   </section>
 </template>

@@ -51,8 +51,8 @@ const shown = computed(() => session.seatPart);
       <SearchPart v-else-if="shown === 'search'" @map="map = $event" />
       <ChecksPart v-else />
       <template v-if="shown !== 'listen'">
-        <h2>What stands against it</h2>
-        <FindingList :issues="issues" empty="Nothing stands against this seat." />
+        <h2>Doubts about this seat</h2>
+        <FindingList :issues="issues" empty="No doubts about this seat." />
       </template>
     </template>
   </StageFrame>

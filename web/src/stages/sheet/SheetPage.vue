@@ -71,7 +71,7 @@ async function takePdf(): Promise<void> {
       <v-btn-toggle v-model="paper" mandatory density="compact" variant="outlined" aria-label="Paper">
         <v-btn v-for="s in SIZES" :key="s.value" :value="s.value" size="small">{{ s.title }}</v-btn>
       </v-btn-toggle>
-      <v-btn size="small" variant="outlined" :loading="making" data-pdf @click="takePdf">Take PDF</v-btn>
+      <v-btn size="small" variant="outlined" :loading="making" data-pdf @click="takePdf">Save as PDF</v-btn>
       <v-btn size="small" variant="flat" color="primary" @click="print">Print</v-btn>
     </nav>
     <header>

@@ -71,9 +71,9 @@ function thumb(o: FoundOutline): string {
       <v-btn size="small" variant="outlined" v-bind="props" :loading="busy" data-exchange>Drawings</v-btn>
     </template>
     <v-list density="compact">
-      <v-list-item title="Take plan and walls as DXF, 1:1 in mm" data-take="dxf" @click="take('dxf')" />
-      <v-list-item title="Take plan and walls as SVG, 1:1 in mm" data-take="svg" @click="take('svg')" />
-      <v-list-item title="Take the room as glTF" data-take="glb" @click="take('glb')" />
+      <v-list-item title="Save plan and walls as DXF, 1:1 in mm" data-take="dxf" @click="take('dxf')" />
+      <v-list-item title="Save plan and walls as SVG, 1:1 in mm" data-take="svg" @click="take('svg')" />
+      <v-list-item title="Save the room as glTF" data-take="glb" @click="take('glb')" />
       <v-list-item title="Bring a plan outline (DXF, SVG)" data-bring="outline" @click="input?.click()" />
     </v-list>
   </v-menu>

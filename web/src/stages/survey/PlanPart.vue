@@ -171,7 +171,7 @@ const taping = ref(project.value.tape.legs.length > 0);
             variant="text"
             @click="doc.run({ type: 'remove-corner', wall: picked })"
           >
-            Take its first corner out
+            Remove its first corner
           </v-btn>
         </div>
       </FieldGroup>

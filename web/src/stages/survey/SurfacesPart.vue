@@ -9,6 +9,7 @@ import { lengthText } from '@tawny/core/quantities/lengths';
 import { SOURCE_WORDS } from '@tawny/core/words/materials';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import MaterialField from '../../parts/MaterialField.vue';
+import { flatMoved, flatTape, sideAlong } from '../../desk/flatPlace';
 import NumberField from '../../parts/NumberField.vue';
 import PickList from '../../parts/PickList.vue';
 import TextRow from '../../parts/TextRow.vue';
@@ -195,29 +196,54 @@ async function take(event: Event): Promise<void> {
             :items="faces"
             @update:model-value="set(t, { face: $event })"
           />
+          <template v-if="isWall(t.face)">
+            <NumberField
+              label="From left end"
+              :model-value="t.u"
+              :min="LIMITS.coordinate[0]"
+              :max="LIMITS.coordinate[1]"
+              @update:model-value="set(t, { u: $event })"
+            />
+            <NumberField
+              label="Up from floor"
+              :model-value="t.v"
+              :min="LIMITS.coordinate[0]"
+              :max="LIMITS.coordinate[1]"
+              @update:model-value="set(t, { v: $event })"
+            />
+          </template>
+          <template v-else>
+            <NumberField
+              v-for="way in ['front', 'left'] as const"
+              :key="way"
+              :label="`Middle from ${way}`"
+              :model-value="flatTape(setting, t, way)"
+              :min="LIMITS.coordinate[0]"
+              :max="LIMITS.coordinate[1]"
+              @update:model-value="set(t, flatMoved(setting, t, way, $event))"
+            />
+          </template>
           <NumberField
-            :label="isWall(t.face) ? 'From left end' : 'Survey x'"
-            :model-value="t.u"
-            :min="LIMITS.coordinate[0]"
-            :max="LIMITS.coordinate[1]"
-            @update:model-value="set(t, { u: $event })"
-          />
-          <NumberField
-            :label="isWall(t.face) ? 'Up from floor' : 'Survey y'"
-            :model-value="t.v"
-            :min="LIMITS.coordinate[0]"
-            :max="LIMITS.coordinate[1]"
-            @update:model-value="set(t, { v: $event })"
-          />
-          <NumberField
-            label="Width"
+            :label="
+              isWall(t.face)
+                ? 'Width'
+                : sideAlong(setting) === 'width'
+                  ? 'Length, front to rear'
+                  : 'Width, left to right'
+            "
             :model-value="t.width"
             :min="LIMITS.piece[0]"
             :max="LIMITS.piece[1]"
             @update:model-value="set(t, { width: $event })"
           />
           <NumberField
-            :label="isWall(t.face) ? 'Height' : 'Length'"
+            :label="
+              isWall(t.face)
+                ? 'Height'
+                : sideAlong(setting) === 'height'
+                  ? 'Length, front to rear'
+                  : 'Width, left to right'
+            "
             :model-value="t.height"
             :min="LIMITS.piece[0]"
             :max="LIMITS.piece[1]"
@@ -275,7 +301,7 @@ async function take(event: Event): Promise<void> {
     </PickList>
     <div class="add">
       <button data-add="material" @click="addOwn">+ own material</button>
-      <button @click="file?.click()">Take a table (CSV)</button>
+      <button @click="file?.click()">Import a table (CSV)</button>
       <input ref="file" type="file" accept=".csv,.txt,text/csv" hidden data-table-file @change="take" />
     </div>
     <p class="soft caution">

@@ -2,6 +2,7 @@
 /** Survey: what is the room? */
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
+import { areaText, volumeText } from '@tawny/core/quantities/measures';
 import SettingOut from '../../board/SettingOut.vue';
 import type { TapeTrace } from '../../board/types';
 import { useBoard } from '../../desk/useBoard';
@@ -45,7 +46,7 @@ const state = computed(() => project.value.states.list.find((s) => s.id === proj
 const subtitle = computed(() =>
   state.value
     ? `${state.value.name}: switch back to “As surveyed” to draw`
-    : `${setting.value.solid.volume.toFixed(1)} m³, ${setting.value.solid.floorArea.toFixed(1)} m² of floor`,
+    : `${volumeText(setting.value.solid.volume, session.system, 1)}, ${areaText(setting.value.solid.floorArea, session.system, 1)} of floor`,
 );
 </script>
 

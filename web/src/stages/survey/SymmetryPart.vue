@@ -3,7 +3,9 @@
 import { computed } from 'vue';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
+import { surfaceWords } from '@tawny/core/words/tapes';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { areaIn, areaText } from '@tawny/core/quantities/measures';
 import { EVEN } from '@tawny/core/studies/symmetry';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useSurvey } from './useSurvey';
@@ -17,6 +19,7 @@ const shape = computed(() => {
   const other = width.wider === 'left' ? 'right' : 'left';
   return `${lengthText(width.at, session.system)} from the front the ${other} wall stands ${lengthText(width.difference, session.system)} nearer to the axis than the ${width.wider} one. Uneven over ${fixed(unevenPart * 100, 0)} % of the length.`;
 });
+const area = (m2: number) => fixed(areaIn(m2, session.system).value, 2);
 </script>
 
 <template>
@@ -33,11 +36,11 @@ const shape = computed(() => {
     <p v-if="report.openings.length === 0">Each has its twin on the other side, or there are none.</p>
     <ul v-else class="odd">
       <li v-for="o in report.openings" :key="o.id">
-        {{ o.name }} on the {{ o.face }} wall
+        {{ o.name }} on the {{ surfaceWords(o.face) }}
         {{ o.twin ? `is ${lengthText(o.twin.off, session.system)} off its twin, ${o.twin.name}` : 'has no twin' }}.
       </li>
     </ul>
-    <h2>Absorption, m²</h2>
+    <h2>Absorption, {{ areaIn(1, session.system).unit }}</h2>
     <table class="list">
       <thead>
         <tr>
@@ -50,14 +53,14 @@ const shape = computed(() => {
       <tbody>
         <tr v-for="(o, i) in OCTAVES" :key="o" :class="{ selected: report.largest?.octave === o }">
           <td class="figure" style="text-align: left">{{ o }}</td>
-          <td class="figure">{{ fixed(report.left[i]!, 2) }}</td>
-          <td class="figure">{{ fixed(report.right[i]!, 2) }}</td>
-          <td class="figure">{{ fixed(report.left[i]! - report.right[i]!, 2) }}</td>
+          <td class="figure">{{ area(report.left[i]!) }}</td>
+          <td class="figure">{{ area(report.right[i]!) }}</td>
+          <td class="figure">{{ area(report.left[i]! - report.right[i]!) }}</td>
         </tr>
       </tbody>
     </table>
     <p v-if="report.largest" class="largest">
-      Largest at {{ report.largest.octave }} Hz: {{ fixed(report.largest.difference, 2) }} m² more on the
+      Largest at {{ report.largest.octave }} Hz: {{ areaText(report.largest.difference, session.system) }} more on the
       {{ report.largest.side }}, most of it {{ report.largest.what }}.
     </p>
     <p v-else>Both sides absorb alike in every band.</p>

@@ -80,7 +80,7 @@ function addDiagonal(): void {
         :max="359"
         @update:model-value="setLeg(i, { insideDeg: $event })"
       />
-      <button :aria-label="`Take away wall ${l.wall}`" @click="keep(legs.filter((_, k) => k !== i))">
+      <button :aria-label="`Remove wall ${l.wall}`" @click="keep(legs.filter((_, k) => k !== i))">
         <v-icon :icon="mdiClose" size="15" />
       </button>
     </div>
@@ -135,7 +135,7 @@ function addDiagonal(): void {
             ? 'agrees'
             : `${lengthText(Math.abs(checks[i]!.difference), session.system)} ${checks[i]!.difference > 0 ? 'shorter than taped' : 'longer than taped'}`
         }}.
-        <button class="link" @click="setDiagonals(diagonals.filter((_, k) => k !== i))">Take away</button>
+        <button class="link" @click="setDiagonals(diagonals.filter((_, k) => k !== i))">Remove</button>
       </p>
     </div>
     <div class="actions-row">

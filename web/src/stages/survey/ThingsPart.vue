@@ -2,9 +2,9 @@
 /** Furniture and people as simple solids: what they absorb, what they hide, how much room they need. */
 import { computed } from 'vue';
 import { type Furniture, FURNITURE_KINDS, type FurnitureKind, LIMITS } from '@tawny/core/project/schema';
-import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { tapeFrom } from '@tawny/core/studies/tapes';
+import { areaText } from '@tawny/core/quantities/measures';
+import { movedTo, type TapeWay, tapedFrom } from '../../desk/flatPlace';
 import MaterialField from '../../parts/MaterialField.vue';
 import NumberField from '../../parts/NumberField.vue';
 import PickList from '../../parts/PickList.vue';
@@ -40,13 +40,10 @@ function add(kind: FurnitureKind): void {
 }
 const set = (f: Furniture, change: Partial<Furniture>) => put({ list: 'furniture', thing: { ...f, ...change } });
 /** Where its middle is from the wall in front or at the left, as the tape says. */
-const place = (f: Furniture) => setting.value.frame.toListener([f.x, f.y]);
-const tape = (f: Furniture, way: 'front' | 'left') => tapeFrom(setting.value, place(f), way).metres;
-function move(f: Furniture, way: 'front' | 'left', metres: number): void {
-  const [x, y] = place(f);
-  const by = metres - tape(f, way);
-  const [sx, sy] = setting.value.frame.toSurvey(way === 'left' ? [x + by, y] : [x, y + by]);
-  set(f, { x: sx, y: sy });
+const tape = (f: Furniture, way: TapeWay) => tapedFrom(setting.value, [f.x, f.y], way);
+function move(f: Furniture, way: TapeWay, metres: number): void {
+  const [x, y] = movedTo(setting.value, [f.x, f.y], way, metres);
+  set(f, { x, y });
 }
 const absorbs = (id: string) => setting.value.objects.find((o) => o.id === id)?.absorption[4] ?? 0;
 </script>
@@ -148,7 +145,7 @@ const absorbs = (id: string) => setting.value.objects.find((o) => o.id === id)?.
             :model-value="f.material"
             @update:model-value="$event && set(f, { material: $event })"
           />
-          <p v-if="f.kind !== 'rug'" class="soft">Absorbs {{ fixed(absorbs(f.id), 2) }} m² at 1 kHz.</p>
+          <p v-if="f.kind !== 'rug'" class="soft">Absorbs {{ areaText(absorbs(f.id), session.system) }} at 1 kHz.</p>
         </template>
       </template>
     </PickList>
