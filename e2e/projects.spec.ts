@@ -46,6 +46,28 @@ test('the last project opens again, with its units and colours', async ({ page }
   await expect(page.getByLabel('Day colours')).toBeVisible();
 });
 
+test('the first start says what this is, with three ways in; a new room is led', async ({ page }) => {
+  await page.goto('/');
+  const start = page.locator('[data-start]');
+  await expect(start).toContainText('Tape a room and set out its loudspeakers.');
+  await expect(start.getByRole('button', { name: 'Open a file' })).toBeVisible();
+  await expect(start.locator('[data-demo]')).toHaveCount(3);
+  await start.getByRole('button', { name: 'New room' }).click();
+  await start.getByLabel('Name of the new room').fill('Attic');
+  await start.getByRole('button', { name: 'Make the room' }).click();
+  await settled(page);
+  await expect(page.locator('[data-project-name]')).toHaveText('Attic');
+  const next = page.locator('[data-next]');
+  await expect(next).toContainText('So far this is a bare box.');
+  await stage(page, 'marks');
+  await expect(next).toContainText('the loudest bare mark');
+  await next.getByRole('button', { name: 'Choose it' }).click();
+  await expect(page.locator('[data-chosen-mark]')).toBeVisible();
+  await stage(page, 'build');
+  await next.getByRole('button', { name: 'Decay' }).click();
+  await expect(page).toHaveURL(/\/decay$/);
+});
+
 test('an edit in one tab shows in the other', async ({ page, context }) => {
   await openPlain(page);
   await stage(page, 'survey');

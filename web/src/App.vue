@@ -5,7 +5,8 @@ import { useTheme } from 'vuetify';
 import { watch } from 'vue';
 import { useOpenProject } from './files/openProject';
 import { exportProject, isDemo } from './files/projectFiles';
-import { LENGTHS, SHOW_WORKING } from './parts/keys';
+import { useNextStep } from './desk/useNextStep';
+import { LENGTHS, NEXT_STEP, SHOW_WORKING } from './parts/keys';
 import WorkingDialog from './parts/WorkingDialog.vue';
 import AppHeader from './shell/AppHeader.vue';
 import GoToBox from './shell/GoToBox.vue';
@@ -13,6 +14,7 @@ import ProjectsDialog from './shell/ProjectsDialog.vue';
 import RefusalDialog from './shell/RefusalDialog.vue';
 import ShortcutsDialog from './shell/ShortcutsDialog.vue';
 import StageRule from './shell/StageRule.vue';
+import StartPage from './shell/StartPage.vue';
 import VerdictLine from './shell/VerdictLine.vue';
 import { useDocument } from './stores/document';
 import { useSession } from './stores/session';
@@ -25,6 +27,7 @@ const theme = useTheme();
 const open = useOpenProject();
 
 provide(LENGTHS, toRef(session, 'system'));
+provide(NEXT_STEP, useNextStep());
 provide(SHOW_WORKING, (working) => (session.working = working));
 watch(
   () => session.dark,
@@ -35,13 +38,16 @@ watch(
 const dialog = ref<'projects' | 'goto' | 'shortcuts' | null>(null);
 const plain = computed(() => route.meta.plain === true);
 const dropping = ref(false);
+/** The shelf has been looked at: without a project now, the ways in are shown. */
+const looked = ref(false);
 
 onMounted(async () => {
   const wanted = /^\/demo\/([\w-]+)/.exec(location.pathname)?.[1];
   await router.isReady();
   if (wanted !== undefined) return open.openDemo(isDemo(wanted) ? wanted : 'bakehouse');
   const last = session.lastProject;
-  if (last === null || (await open.openStored(last)) !== 'opened') await open.openDemo();
+  if (last !== null) await open.openStored(last);
+  looked.value = true;
 });
 
 function onKey(event: KeyboardEvent): void {
@@ -100,6 +106,7 @@ const messageShown = computed({
       <StageRule />
       <main id="main" class="main">
         <RouterView v-if="document_.project" />
+        <StartPage v-else-if="looked" />
         <p v-else class="opening soft">Opening the project …</p>
       </main>
       <VerdictLine />

@@ -276,7 +276,7 @@ describe('the tape', () => {
     expect(tapeWords(tapeFrom(setting, [2, 1], 'left'))).toBe('from left wall 2');
     expect(tapeFrom(setting, [-3, 1], 'left')).toMatchObject({ wall: 'left', metres: -3 });
     // The breast's face and cheeks say what they are; of the parts beside it the longest keeps the plain name.
-    expect(tapeWords(tapeFrom(setting, [2, 2.2], 'left'))).toBe('from left wall, forward');
+    expect(tapeWords(tapeFrom(setting, [2, 2.8], 'left'))).toBe('from left wall, forward');
     const names = setting.faces.filter((f) => f.kind === 'wall').map((f) => f.name);
     expect(new Set(names).size).toBe(8);
     expect(names.filter((n) => /return/.test(n))).toEqual(['left return', 'left return 2']);

@@ -1,6 +1,10 @@
 <script setup lang="ts">
 /** The frame every stage stands in: heading with actions, the drawing, and the bench at the right. */
+import { inject, ref } from 'vue';
+import { NEXT_STEP } from './keys';
+
 defineProps<{ title: string; subtitle?: string; benchLabel: string }>();
+const step = inject(NEXT_STEP, ref(null));
 </script>
 
 <template>
@@ -13,6 +17,11 @@ defineProps<{ title: string; subtitle?: string; benchLabel: string }>();
         <span data-board-tools class="tools" />
         <slot name="actions" />
       </header>
+      <p v-if="step" class="next" data-next>
+        <span class="flag" aria-hidden="true" />
+        <span class="text" :title="step.text"><b>Next</b> {{ step.text }}</span>
+        <button v-if="step.run" @click="step.run()">{{ step.word }}</button>
+      </p>
       <slot />
     </section>
     <aside class="bench" :aria-label="benchLabel">
@@ -42,6 +51,37 @@ header {
   gap: 12px;
   padding: 0 14px 2px;
   min-height: 30px;
+}
+.next {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  margin: 0;
+  padding: 0 14px 4px;
+  font-size: 12.5px;
+  line-height: 1.35;
+}
+.next .text {
+  min-width: 0;
+}
+.next b {
+  font-weight: 600;
+  color: var(--tawny);
+  margin-right: 3px;
+}
+.next .flag {
+  flex: none;
+  align-self: center;
+  width: 7px;
+  height: 7px;
+  background: var(--tawny);
+  transform: rotate(45deg);
+}
+.next button {
+  flex: none;
+  color: var(--ink);
+  border-bottom: 1.5px solid var(--tawny);
+  font-weight: 600;
 }
 h1 {
   font-size: 14px;

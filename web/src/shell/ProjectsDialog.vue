@@ -1,25 +1,20 @@
 <script setup lang="ts">
 /** Projects in this browser and in files: open, new, copy, save to a file, remove. */
 import { computed, ref, watch } from 'vue';
-import { useRouter } from 'vue-router';
-import { LIMITS } from '@tawny/core/project/schema';
 import { useOpenProject } from '../files/openProject';
 import { type DemoName, DEMOS, exportProject } from '../files/projectFiles';
-import FieldGroup from '../parts/FieldGroup.vue';
-import NumberField from '../parts/NumberField.vue';
 import { useDocument } from '../stores/document';
+import NewRoomForm from './NewRoomForm.vue';
 
 const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const shown = computed({ get: () => props.open, set: (v) => !v && emit('close') });
 const doc = useDocument();
 const opener = useOpenProject();
-const router = useRouter();
 
 const list = ref<{ id: string; name: string; savedAt: number }[]>([]);
 const removing = ref<string | null>(null);
 const making = ref(false);
-const fresh = ref({ name: '', length: 5, width: 4, height: 2.5 });
 const picker = ref<HTMLInputElement | null>(null);
 
 async function refresh(): Promise<void> {
@@ -41,12 +36,6 @@ const when = (ms: number) => new Intl.DateTimeFormat(undefined, { dateStyle: 'me
 async function take(id: string): Promise<void> {
   await doc.flush();
   if ((await opener.openStored(id)) === 'opened') emit('close');
-}
-async function create(): Promise<void> {
-  await doc.flush();
-  opener.openNew(fresh.value.name.trim() || 'New room', fresh.value);
-  emit('close');
-  await router.push('/survey');
 }
 async function pick(event: Event): Promise<void> {
   const input = event.target as HTMLInputElement;
@@ -105,38 +94,7 @@ async function copy(): Promise<void> {
           @change="pick"
         />
       </div>
-      <FieldGroup v-if="making" v-slot="{ guarded }">
-        <form class="fresh" @submit.prevent="guarded(create)">
-          <label class="row">
-            <span class="label">Name</span>
-            <v-text-field
-              v-model="fresh.name"
-              class="text"
-              aria-label="Name of the new room"
-              placeholder="New room"
-              single-line
-              maxlength="200"
-              autofocus
-            />
-          </label>
-          <NumberField
-            v-model="fresh.length"
-            label="Length, wall A to wall C"
-            :min="LIMITS.side[0]"
-            :max="LIMITS.side[1]"
-          />
-          <NumberField
-            v-model="fresh.width"
-            label="Width, wall D to wall B"
-            :min="LIMITS.side[0]"
-            :max="LIMITS.side[1]"
-          />
-          <NumberField v-model="fresh.height" label="Height" :min="LIMITS.height[0]" :max="LIMITS.height[1]" />
-          <div class="actions-row">
-            <v-btn color="primary" variant="flat" size="small" type="submit">Make the room</v-btn>
-          </div>
-        </form>
-      </FieldGroup>
+      <NewRoomForm v-if="making" @made="emit('close')" />
       <h3>In this browser</h3>
       <ul>
         <li v-for="p in list" :key="p.id" :class="{ here: p.id === doc.stored?.id }">
@@ -206,12 +164,5 @@ li {
 }
 .hidden {
   display: none;
-}
-.text {
-  flex: 0 0 16rem;
-}
-.fresh {
-  border-left: 3px solid var(--tawny);
-  padding-left: 12px;
 }
 </style>

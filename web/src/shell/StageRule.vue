@@ -5,7 +5,7 @@ import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { counted } from '@tawny/core/words/build';
 import type { StageId } from '@tawny/core/studies/verdict';
-import { stageOfIssue, useResults } from '../stores/results';
+import { useResults } from '../stores/results';
 import { useDocument } from '../stores/document';
 import { STAGES } from '../words/stages';
 
@@ -19,18 +19,10 @@ interface State {
 }
 
 const bassSolved = computed(() => results.measures.some((m) => m.id === 'swing'));
-const doubts = computed(() => {
-  const counts: Partial<Record<StageId, number>> = {};
-  for (const issue of results.issues.filter((i) => i.severity !== 'note')) {
-    const stage = stageOfIssue(issue);
-    counts[stage] = (counts[stage] ?? 0) + 1;
-  }
-  return counts;
-});
 
 const states = computed((): Record<StageId, State> => {
   const count = (stage: StageId): State => {
-    const n = doubts.value[stage] ?? 0;
+    const n = results.doubts[stage] ?? 0;
     if (n > 0) return { text: counted(n, 'doubt'), doubt: true };
     // The verdict below must not call bad what this calls settled.
     const bad = results.measures.find((m) => m.stage === stage && m.tone === 'bad');

@@ -203,6 +203,16 @@ export const useResults = defineStore('results', () => {
     return [q.survey, q.seat, q.bass, q.marks, ...(decay.value ? [decay.value] : []), q.build].flatMap((s) => s.issues);
   });
 
+  /** Warnings and faults by stage. */
+  const doubts = computed(() => {
+    const counts: Partial<Record<StageId, number>> = {};
+    for (const issue of issues.value.filter((i) => i.severity !== 'note')) {
+      const stage = stageOfIssue(issue);
+      counts[stage] = (counts[stage] ?? 0) + 1;
+    }
+    return counts;
+  });
+
   return {
     quick,
     /** While something is dragged a little behind {@link quick}; else the same. For tables beside the board. */
@@ -220,5 +230,6 @@ export const useResults = defineStore('results', () => {
     measures,
     before,
     issues,
+    doubts,
   };
 });

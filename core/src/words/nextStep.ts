@@ -1,0 +1,51 @@
+/** The next thing to do, said in one line. */
+import { fixed } from '../quantities/format';
+import type { NextStep } from '../studies/nextStep';
+import { counted } from './build';
+import { surfaceWords } from './tapes';
+
+const GO: Record<string, string> = {
+  seat: 'The room is told. Go on to Seat: where head and loudspeakers stand.',
+  bass: 'Nothing speaks against this seat. Go on to Bass: what the lowest notes do here.',
+  marks: 'The bass is even enough. Go on to Marks: where first reflections meet the walls.',
+  decay: 'Go on to Decay: how many panels bring the room to its target.',
+  build: 'The target is met. Go on to Build: what to buy and cut.',
+};
+
+/** One sentence for a step. */
+export function nextStepSentence(step: NextStep): string {
+  switch (step.kind) {
+    case 'tape':
+      return 'So far this is a bare box. Tape what is really there: breasts and slopes, doors and windows, furniture.';
+    case 'state':
+      return 'A state is shown. Switch back to “As surveyed” to draw.';
+    case 'openings':
+      return 'Put in doors and windows: nothing fixed can hang there.';
+    case 'furniture':
+      return 'Put in the furniture that stays: it absorbs, hides and mirrors.';
+    case 'doubts':
+      return step.count === 1
+        ? 'One doubt is told on the right: mend it, or decide to live with it.'
+        : `${counted(step.count, 'doubt')} are told on the right: mend the first, or decide to live with it.`;
+    case 'rig':
+      return 'Add loudspeakers: without one there is nothing to hear.';
+    case 'solve':
+      return 'The room’s lowest notes are being solved; then what they do at the ears is said here.';
+    case 'bass-places':
+      return 'The bass is uneven: see Why for its cause, then Places for better ones.';
+    case 'cover':
+      return `Cover ${step.letter} on ${surfaceWords(step.face)}: at ${fixed(step.levelDb, 1)} dB the loudest bare mark.`;
+    case 'answer':
+      return `Use the answer on the right: ${counted(step.panels, 'panel')} bring the room to its target.`;
+    case 'decay-plan':
+      return 'One kind of panel does not do it: open Plan and let it choose among recipes.';
+    case 'decay-wait':
+      return 'The decay is being computed.';
+    case 'decide':
+      return 'Nothing is decided yet. Decide in Decay how many panels of which kind.';
+    case 'lists':
+      return 'Check prices and lengths as sold at the right, then save the list and take the marking sheet to the wall.';
+    case 'go':
+      return GO[step.to]!;
+  }
+}

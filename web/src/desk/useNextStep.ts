@@ -1,0 +1,55 @@
+/** The next step of the stage shown, with its sentence and where it leads. */
+import { computed } from 'vue';
+import { useRoute, useRouter } from 'vue-router';
+import { nextStep } from '@tawny/core/studies/nextStep';
+import type { StageId } from '@tawny/core/studies/verdict';
+import { nextStepSentence } from '@tawny/core/words/nextStep';
+import type { StepShown } from '../parts/keys';
+import { useDocument } from '../stores/document';
+import { useResults } from '../stores/results';
+import { useSession } from '../stores/session';
+
+export function useNextStep() {
+  const doc = useDocument();
+  const results = useResults();
+  const session = useSession();
+  const route = useRoute();
+  const router = useRouter();
+
+  return computed((): StepShown | null => {
+    const stage = route.meta.stage as StageId | undefined;
+    if (!stage || !doc.project || !results.calm) return null;
+    const step = nextStep(stage, {
+      project: doc.project,
+      doubts: results.doubts,
+      measures: results.measures,
+      marks: results.calm.marks.result,
+      decay: results.decay?.result ?? null,
+      build: results.calm.build.result,
+    });
+    const go = (to: StageId, then?: () => void) => () => {
+      then?.();
+      void router.push(`/${to}`);
+    };
+    const act: Partial<Record<typeof step.kind, { word: string; run: () => void }>> = {
+      openings: { word: 'Openings', run: () => (session.surveyPart = 'openings') },
+      furniture: { word: 'Furniture', run: () => (session.surveyPart = 'things') },
+      rig: { word: 'Rig', run: () => (session.seatPart = 'rig') },
+      'bass-places': { word: 'Why', run: () => (session.bassPart = 'why') },
+      'decay-plan': { word: 'Plan', run: () => (session.decayPart = 'plan') },
+      decide: { word: 'Decay', run: go('decay') },
+    };
+    if (step.kind === 'cover') {
+      const { mark } = step;
+      act.cover = {
+        word: 'Choose it',
+        run: () => {
+          session.marksPart = 'mark';
+          session.selection = { kind: 'mark', id: mark };
+        },
+      };
+    }
+    if (step.kind === 'go') act.go = { word: step.to[0]!.toUpperCase() + step.to.slice(1), run: go(step.to) };
+    return { text: nextStepSentence(step), ...(act[step.kind] ?? { word: '', run: null }) };
+  });
+}
