@@ -103,13 +103,13 @@ const messageShown = computed({
     <RouterView v-if="plain && document_.project" />
     <div v-else class="shell">
       <AppHeader @projects="dialog = 'projects'" @goto="dialog = 'goto'" @shortcuts="dialog = 'shortcuts'" />
-      <StageRule />
+      <StageRule v-if="document_.project" />
       <main id="main" class="main">
         <RouterView v-if="document_.project" />
         <StartPage v-else-if="looked" />
         <p v-else class="opening soft">Opening the project …</p>
       </main>
-      <VerdictLine />
+      <VerdictLine v-if="document_.project" />
     </div>
     <div v-if="dropping" class="drop" @dragleave="dropping = false">Let go to open the project file</div>
 

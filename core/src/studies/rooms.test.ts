@@ -273,9 +273,9 @@ describe('the tape', () => {
     expect(wall.tape[0].wall).toMatch(/^left return/);
     expect(tapeFrom(setting, [2, 2.8], 'left')).toMatchObject({ metres: expect.closeTo(1.6, 9) });
     expect(tapeFrom(setting, [2, 1], 'left')).toMatchObject({ metres: expect.closeTo(2, 9) });
-    expect(tapeWords(tapeFrom(setting, [2, 1], 'left'))).toBe('from left wall 2');
+    expect(tapeWords(tapeFrom(setting, [2, 1], 'left'))).toBe('from left wall');
     expect(tapeFrom(setting, [-3, 1], 'left')).toMatchObject({ wall: 'left', metres: -3 });
-    // The breast's face and cheeks say what they are; of the parts beside it the longest keeps the plain name.
+    // The breast's face and cheeks say what they are; the longest part beside it keeps the plain name.
     expect(tapeWords(tapeFrom(setting, [2, 2.8], 'left'))).toBe('from left wall, forward');
     const names = setting.faces.filter((f) => f.kind === 'wall').map((f) => f.name);
     expect(new Set(names).size).toBe(8);

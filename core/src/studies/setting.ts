@@ -98,6 +98,7 @@ function wallNames(plan: readonly Face[]): Map<string, string> {
     const known = longest.get(w.side);
     if (!known || w.length > known.length + 1e-9) longest.set(w.side, w);
   }
+  const inLineOf = new Map<SideName, number>();
   return new Map(
     walls.map((w, i) => {
       const main = longest.get(w.side)!;
@@ -106,7 +107,11 @@ function wallNames(plan: readonly Face[]): Map<string, string> {
       if (w === main) return [w.id, w.side];
       if (before.side === after.side && before.side !== w.side) return [w.id, `${before.side} return`];
       const by = w.forward - main.forward;
-      return [w.id, Math.abs(by) <= ONE_LINE ? w.side : `${w.side}, ${by > 0 ? 'forward' : 'set back'}`];
+      if (Math.abs(by) > ONE_LINE) return [w.id, `${w.side}, ${by > 0 ? 'forward' : 'set back'}`];
+      // In one line with the longest, beside a breast or an alcove: numbered, so that the longest keeps its name.
+      const inLine = (inLineOf.get(w.side) ?? 1) + 1;
+      inLineOf.set(w.side, inLine);
+      return [w.id, `${w.side} ${inLine}`];
     }),
   );
 }

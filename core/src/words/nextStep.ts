@@ -34,7 +34,7 @@ export function nextStepSentence(step: NextStep): string {
     case 'bass-places':
       return 'The bass is uneven: see Why for its cause, then Places for better ones.';
     case 'cover':
-      return `Cover ${step.letter} on ${surfaceWords(step.face)}: at ${fixed(step.levelDb, 1)} dB the loudest bare mark.`;
+      return `The loudest bare mark is ${step.letter} on ${surfaceWords(step.face)}, ${fixed(step.levelDb, 1)} dB: see what can be done about it.`;
     case 'answer':
       return `Use the answer on the right: ${counted(step.panels, 'panel')} bring the room to its target.`;
     case 'decay-plan':

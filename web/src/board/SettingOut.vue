@@ -9,7 +9,7 @@ import { mdiFitToScreenOutline, mdiMinus, mdiPlus } from '@mdi/js';
 import { stripToLocal, wallStrip } from '@tawny/core/geometry/unfold';
 import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
 import { dimensionsOf } from './dimensions';
-import { boardLayout, offSheet, onSheet, planLayout, type Sheet } from './layout';
+import { boardLayout, offSheet, onSheet, planLayout, type Sheet, wideLayout } from './layout';
 import CostLayer from './layers/CostLayer.vue';
 import EditLayer from './layers/EditLayer.vue';
 import FaceFieldLayer from './layers/FaceFieldLayer.vue';
@@ -29,7 +29,13 @@ import type { BoardScene, Chosen, Move, MoveKind } from './types';
 import { useLens } from './tools/lens';
 import { FITTED, viewed } from './view';
 
-const props = defineProps<{ scene: BoardScene; withAside?: boolean; planOnly?: boolean; still?: boolean }>();
+const props = defineProps<{
+  scene: BoardScene;
+  withAside?: boolean;
+  planOnly?: boolean;
+  still?: boolean;
+  wide?: boolean;
+}>();
 const emit = defineEmits<{
   select: [chosen: Chosen | null];
   hover: [id: string | null];
@@ -58,7 +64,12 @@ const room = computed(() => props.scene.setting.room);
 const marks = computed(() => props.scene.marks);
 /** While the plan is dragged the drawing keeps its place: it is fitted to the room as it was. */
 const kept = ref<ReturnType<typeof roomExtent> | null>(null);
-const extent = computed(() => roomExtent(room.value));
+/** A loudspeaker set into the faced wall reaches ahead of it: titles keep clear of its box. */
+const extent = computed(() => {
+  const e = roomExtent(room.value);
+  const behind = setting.value.loudspeakers.map((l) => Math.min(l.box.depth - l.at[1], l.box.depth));
+  return { ...e, ahead: Math.max(e.ahead, ...behind) };
+});
 const lens = useLens(svg, size);
 const { view } = lens;
 /** On a phone the walls' lengths are in the bench alone. */
@@ -68,13 +79,15 @@ const leastHeight = computed(() => (props.scene.faceFields.length > 0 || props.s
 const fitted = computed(() =>
   props.planOnly
     ? planLayout(size.value.width, size.value.height, kept.value ?? extent.value)
-    : boardLayout(
-        size.value.width,
-        Math.max(leastHeight.value, size.value.height),
-        kept.value ?? extent.value,
-        props.withAside === true,
-        labelled.value,
-      ),
+    : props.wide && size.value.width > 620 && size.value.width > 1.6 * size.value.height
+      ? wideLayout(size.value.width, Math.max(leastHeight.value, size.value.height), kept.value ?? extent.value)
+      : boardLayout(
+          size.value.width,
+          Math.max(leastHeight.value, size.value.height),
+          kept.value ?? extent.value,
+          props.withAside === true,
+          labelled.value,
+        ),
 );
 const layout = computed(() => {
   const list = viewed(fitted.value, view.value);
@@ -302,15 +315,15 @@ function onGround(event: PointerEvent): void {
             @select="emit('select', $event)"
           />
         </g>
-        <text v-for="n in heights" :key="`height-${n.id}`" class="height" :x="n.x" :y="n.y" dy="0.36em">
-          {{ n.text }}
-        </text>
         <PanelLayer
           :panels="ceilingPanels"
           :selected="scene.selected"
           :movable="false"
           @select="emit('select', $event)"
         />
+        <text v-for="n in heights" :key="`height-${n.id}`" class="height" :x="n.x" :y="n.y" dy="0.36em">
+          {{ n.text }}
+        </text>
         <TapeLayer :tapes="tapes.ceiling" v-bind="pointing" v-on="onTape" />
 
         <slot v-if="layout.aside" name="aside" v-bind="layout.aside" />
@@ -480,6 +493,10 @@ polygon.outline:not(.sheet) {
   fill: var(--ink-soft);
   text-anchor: middle;
   pointer-events: none;
+  paint-order: stroke;
+  stroke: var(--sheet);
+  stroke-width: 4px;
+  stroke-linejoin: round;
 }
 .paths path {
   fill: none;

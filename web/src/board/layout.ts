@@ -87,6 +87,26 @@ export function boardLayout(
   };
 }
 
+/** For a low, wide board: the plan as high as it goes, walls and ceiling one above the other at its right. */
+export function wideLayout(width: number, height: number, room: RoomExtent): BoardLayout {
+  const top = TITLE + 18;
+  const forPlan = height - top - BELOW - 12;
+  const scale = Math.max(8, Math.min(forPlan / room.length, (0.42 * (width - 2 * MARGIN)) / room.width));
+  const x = MARGIN + room.width * scale + GUTTER;
+  const beside = Math.max(120, width - MARGIN - x);
+  const stripY = top + TITLE;
+  const stripScale = Math.min(beside / room.around, (0.4 * (height - stripY)) / room.height);
+  const ceilingY = stripY + room.height * stripScale + BELOW + TITLE;
+  const ceilingScale = Math.max(6, Math.min((height - ceilingY - BELOW) / room.length, beside / room.width, scale));
+  return {
+    plan: { x: MARGIN, y: top + room.ahead * scale, scale },
+    ceiling: { x, y: ceilingY + room.ahead * ceilingScale, scale: ceilingScale },
+    strip: { x, y: stripY, scale: stripScale },
+    aside: null,
+    height: Math.max(height, ceilingY + room.length * ceilingScale + 12),
+  };
+}
+
 /** The plan alone, as large as fits. */
 export function planLayout(width: number, height: number, room: RoomExtent): BoardLayout {
   const scale = Math.max(

@@ -5,7 +5,7 @@
  * frequency; left and right arrows move it.
  */
 import { area, line } from 'd3-shape';
-import { computed, ref } from 'vue';
+import { computed, ref, useId } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { type Frame, frequencyScale, frequencyTicks, levelScale, spread } from './axis';
 import './charts.css';
@@ -80,6 +80,7 @@ const ends = computed(() => {
   );
   return list.map((e, k) => ({ ...e, y: places[k]! }));
 });
+const clip = useId();
 const foot = computed(() => props.height - 26);
 const sticks = computed(() =>
   props.modes
@@ -159,10 +160,20 @@ function onKey(event: KeyboardEvent): void {
       <text :x="6" :y="12">dB</text>
       <text :x="6" :y="foot - 4">modes</text>
     </g>
-    <path :d="band" class="band" />
-    <path v-for="s in singles" :key="s.letter" :d="pathOf(s.levelDb)" class="single" />
-    <path v-if="ghost" :d="pathOf(ghost)" class="ghost" />
-    <path :d="pathOf(all)" class="all" />
+    <clipPath :id="clip">
+      <rect
+        :x="frame.left"
+        :y="frame.top"
+        :width="Math.max(0, width - frame.left - frame.right)"
+        :height="Math.max(0, foot - frame.top)"
+      />
+    </clipPath>
+    <g :clip-path="`url(#${clip})`">
+      <path :d="band" class="band" />
+      <path v-for="s in singles" :key="s.letter" :d="pathOf(s.levelDb)" class="single" />
+      <path v-if="ghost" :d="pathOf(ghost)" class="ghost" />
+      <path :d="pathOf(all)" class="all" />
+    </g>
     <text
       v-for="e in ends"
       :key="e.text"

@@ -97,7 +97,13 @@ h1 {
 .bench {
   overflow-y: auto;
   border-left: 1px solid var(--rule);
-  background: var(--bench);
+  /* A shade at an edge says that there is more beyond it; the cover over it scrolls along and hides it at the ends. */
+  background:
+    linear-gradient(var(--bench) 40%, transparent) top / 100% 36px no-repeat local,
+    linear-gradient(transparent, var(--bench) 60%) bottom / 100% 36px no-repeat local,
+    linear-gradient(var(--shade), transparent) top / 100% 12px no-repeat scroll,
+    linear-gradient(transparent, var(--shade)) bottom / 100% 12px no-repeat scroll,
+    var(--bench);
   padding: 12px 14px 20px;
 }
 @media (max-width: 860px) {

@@ -11,6 +11,8 @@ const show = inject(SHOW_WORKING, () => {});
 <template>
   <v-btn
     v-if="working"
+    class="working"
+    :class="{ large: !small }"
     :size="small ? 'x-small' : 'small'"
     :variant="small ? 'text' : 'outlined'"
     color="primary"
@@ -19,3 +21,10 @@ const show = inject(SHOW_WORKING, () => {});
     >{{ label ?? (small ? 'Working' : 'Show the working') }}</v-btn
   >
 </template>
+
+<style scoped>
+/* After a sentence it stands on a line of its own as often as not: it never touches the words above. */
+.large {
+  margin-top: 6px;
+}
+</style>

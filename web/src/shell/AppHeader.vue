@@ -97,7 +97,7 @@ const redoTitle = computed(() => (doc.redoable ? `Redo ${COMMAND_NAMES[doc.redoa
       @click="emit('shortcuts')"
       >?</v-btn
     >
-    <SavedState :state="doc.saving" />
+    <SavedState v-if="doc.project" :state="doc.saving" />
   </header>
 </template>
 

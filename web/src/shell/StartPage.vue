@@ -50,7 +50,7 @@ async function pick(event: Event): Promise<void> {
       <li>
         <div>
           <strong>A file</strong>
-          <span class="soft">A project saved earlier, here or on another machine. Dropping it anywhere does too.</span>
+          <span class="soft">A project saved earlier, here or on another machine. You may drop it anywhere.</span>
         </div>
         <v-btn variant="outlined" @click="picker?.click()">Open a file</v-btn>
         <input

@@ -52,6 +52,8 @@ export const useSession = defineStore('session', () => {
   const seatPart = ref<SeatPart>('place');
   const bassPart = ref<BassPart>('response');
   const decayPart = ref<DecayPart>('target');
+  /** What if a wall of the box moved: which size grows (0 width, 1 length, 2 height), and by how much, m. */
+  const wallMoved = ref<{ axis: 0 | 1 | 2; by: number }>({ axis: 1, by: 0.1 });
   /** Recipe shown in Recipes, and those compared with it. */
   const recipe = ref('panel');
   const compare = ref<string[]>([]);
@@ -89,6 +91,7 @@ export const useSession = defineStore('session', () => {
     seatPart,
     bassPart,
     bassHz,
+    wallMoved,
     decayPart,
     recipe,
     compare,

@@ -55,6 +55,35 @@ const speakers = computed(() =>
     };
   }),
 );
+/** Each letter beside its box, where it stands on no other box and no other letter; below or above it in a crowd. */
+const letters = computed(() => {
+  const taken: [number, number][] = [];
+  return new Map(
+    speakers.value.map((s) => {
+      const middle = -s.depth / 2;
+      const places = [
+        { x: s.outward * s.clear, y: middle, anchor: s.outward < 0 ? 'end' : 'start' },
+        { x: 0, y: s.clear + 4, anchor: 'middle' },
+        { x: -s.outward * s.clear, y: middle, anchor: s.outward < 0 ? 'start' : 'end' },
+        { x: 0, y: -s.clear - s.depth / 2, anchor: 'middle' },
+      ];
+      const centreOf = (p: (typeof places)[number]): [number, number] => [
+        s.x + p.x + (p.anchor === 'end' ? -5 : p.anchor === 'start' ? 5 : 0),
+        s.y + p.y,
+      ];
+      const free = (p: (typeof places)[number]) => {
+        const [x, y] = centreOf(p);
+        return (
+          taken.every(([a, b]) => Math.hypot(a - x, b - y) > 13) &&
+          speakers.value.every((o) => o.id === s.id || Math.hypot(o.x - x, o.y - o.depth / 2 - y) > o.clear)
+        );
+      };
+      const place = places.find(free) ?? places[0]!;
+      taken.push(centreOf(place));
+      return [s.id, place] as const;
+    }),
+  );
+});
 /** Where the head goes, on the plan. */
 const range = computed(() => {
   const { forward, back, side } = props.setting.project.listening.range;
@@ -123,10 +152,10 @@ function onPress(event: PointerEvent, what: Pick<Move, 'kind' | 'id'>, at: reado
       </g>
       <text
         class="letter"
-        :x="s.outward * s.clear"
-        :y="-s.depth / 2"
+        :x="letters.get(s.id)!.x"
+        :y="letters.get(s.id)!.y"
         dy="0.36em"
-        :text-anchor="s.outward < 0 ? 'end' : 'start'"
+        :text-anchor="letters.get(s.id)!.anchor"
         >{{ s.letter }}</text
       >
     </g>

@@ -186,7 +186,7 @@ const table = computed(() => {
           @click="toggle()"
         />
       </MapRow>
-      <SettingOut v-if="scene" :scene="scene" v-on="on" />
+      <SettingOut v-if="scene" :scene="scene" wide v-on="on" />
     </template>
     <template #bench>
       <PartTabs

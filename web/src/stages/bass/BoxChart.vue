@@ -2,18 +2,25 @@
 /** Closed-form modes of the box room, one of them over the plan, and the room among the proportions of boxes. */
 import { computed, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
+import { boxModes } from '@tawny/core/modes/box';
+import { movedBox } from '@tawny/core/studies/proportions';
 import { pressureMap } from '@tawny/core/studies/bass';
 import SettingOut from '../../board/SettingOut.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
-import ModeChart from '../../charts/ModeChart.vue';
-import ProportionChart from '../../charts/ProportionChart.vue';
+import ModeRule from '../../charts/ModeRule.vue';
+import ProportionStrips from '../../charts/ProportionStrips.vue';
 import { useBoard } from '../../desk/useBoard';
 import QuantityText from '../../parts/QuantityText.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useTasks } from '../../stores/tasks';
 import { useBox } from './useBox';
 
-const { setting, bass, mode, working, select } = useBox();
+const { setting, bass, mode, working, moved, movedName, select } = useBox();
+const movedModes = computed(() =>
+  bass.value.box && moved.value
+    ? boxModes(movedBox(bass.value.box, moved.value.axis, moved.value.by), setting.value.c, bass.value.limit)
+    : [],
+);
 const proportions = useTasks().proportions;
 watch(
   () => JSON.stringify([bass.value.box, setting.value.c]),
@@ -63,16 +70,18 @@ const AT_SEAT = {
     <template v-if="bass.box">
       <ChartFrame
         :title="`Modes to ${bass.limit} Hz`"
-        :subtitle="`taller is louder at the seat; hollow is in a null; shaded above the Schroeder frequency`"
+        :subtitle="`taller is louder at the seat, hollow in a null; below the rule: ${movedName}`"
         file="modes"
         :table="table"
         :min-height="230"
       >
         <template #default="{ width, height }">
-          <ModeChart
+          <ModeRule
             :width="width"
             :height="height"
             :modes="bass.modes"
+            :moved="movedModes"
+            :moved-name="movedName"
             :schroeder="bass.schroeder"
             :selected="mode ? mode.n.join('-') : null"
             :counts="bass.bands"
@@ -107,12 +116,12 @@ const AT_SEAT = {
         <ChartFrame
           class="ratios"
           title="Proportions"
-          subtitle="tinted: counts never fall; dashed: the standard’s range"
+          subtitle="tinted: counts never fall; dashed: EBU range"
           file="proportions"
           :table="ratioTable"
           :min-height="200"
         >
-          <template #default="size"><ProportionChart v-bind="size" :map="ratios" :box="bass.box" /></template>
+          <template #default="size"><ProportionStrips v-bind="size" :map="ratios" :box="bass.box" /></template>
         </ChartFrame>
       </div>
     </template>

@@ -8,22 +8,20 @@ import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
 import NumberField from '../../parts/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
-import { useBox } from './useBox';
+import { SIDES, useBox } from './useBox';
 
-const { results, session, setting, bass, mode, select } = useBox();
+const { results, session, setting, bass, mode, moved, select } = useBox();
 const issues = useIssues('bass');
 const kind = ref<'all' | 'axial' | 'tangential' | 'oblique'>('all');
 const rows = computed(() => bass.value.modes.filter((m) => kind.value === 'all' || m.kind === kind.value));
-const by = ref(0.1);
 const verdicts = computed(() => {
   const { box } = bass.value;
   if (!box) return [];
   const { c } = setting.value;
-  const least = 0.5 - Math.min(...box);
-  const step = Math.max(by.value, least);
+  const step = moved.value!.by;
   return [
     { name: 'As it is', v: boxVerdict(box, c) },
-    ...(['Width', 'Length', 'Height'] as const).map((name, i) => ({
+    ...SIDES.map((name, i) => ({
       name: `${name} ${step >= 0 ? '+' : '−'} ${lengthText(Math.abs(step), session.system)}`,
       v: boxVerdict(movedBox(box, i as 0 | 1 | 2, step), c),
     })),
@@ -32,7 +30,53 @@ const verdicts = computed(() => {
 </script>
 
 <template>
-  <FindingList :issues="issues" empty="Mode spacing is even and the seat is clear of length nulls." />
+  <template v-if="verdicts.length > 0">
+    <h2>What if a wall moved</h2>
+    <NumberField
+      label="Moved by"
+      :model-value="session.wallMoved.by"
+      :min="-1"
+      :max="1"
+      @update:model-value="session.wallMoved = { ...session.wallMoved, by: $event }"
+    />
+    <table class="list" data-what-if>
+      <thead>
+        <tr class="soft">
+          <th></th>
+          <th>lowest</th>
+          <th>counts fall</th>
+          <th>gaps</th>
+          <th>ratios</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="(w, i) in verdicts" :key="w.name" :class="{ selected: i - 1 === session.wallMoved.axis }">
+          <td v-if="i === 0">{{ w.name }}</td>
+          <td v-else>
+            <button
+              class="side"
+              :aria-pressed="i - 1 === session.wallMoved.axis"
+              @click="session.wallMoved = { ...session.wallMoved, axis: (i - 1) as 0 | 1 | 2 }"
+            >
+              {{ w.name }}
+            </button>
+          </td>
+          <td>{{ fixed(w.v.lowest, 1) }} Hz</td>
+          <td :class="w.v.spacing.firstDrop === null ? 'good' : 'bad'">
+            {{ w.v.spacing.firstDrop === null ? 'never' : `at ${fixed(w.v.spacing.firstDrop, 0)} Hz` }}
+          </td>
+          <td>{{ fixed(w.v.unevenness, 2) }}</td>
+          <td>{{ w.v.inRange ? 'in range' : 'out' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p class="soft small">
+      Pick one to see it under the rule. Gaps: spread of the distances between modes to 120 Hz over their mean, smaller
+      is more even. Ratios: the range of EBU Tech 3276.
+    </p>
+  </template>
+  <h2>Doubts</h2>
+  <FindingList :issues="issues" empty="Mode spacing is even and the seat is in no length null." />
   <h2>Criteria</h2>
   <div class="row">
     <span class="label">Schroeder frequency, bare room</span
@@ -55,36 +99,6 @@ const verdicts = computed(() => {
       >{{ bass.modes.length }} <small class="soft">(expected {{ fixed(bass.expectedCount, 0) }})</small></span
     >
   </div>
-  <template v-if="verdicts.length > 0">
-    <h2>What if a wall moved</h2>
-    <NumberField label="Moved by" :model-value="by" :min="-1" :max="1" @update:model-value="by = $event" />
-    <table class="list" data-what-if>
-      <thead>
-        <tr class="soft">
-          <th></th>
-          <th>lowest</th>
-          <th>counts fall</th>
-          <th>gaps</th>
-          <th>ratios</th>
-        </tr>
-      </thead>
-      <tbody>
-        <tr v-for="w in verdicts" :key="w.name">
-          <td>{{ w.name }}</td>
-          <td>{{ fixed(w.v.lowest, 1) }} Hz</td>
-          <td :class="w.v.spacing.firstDrop === null ? 'good' : 'bad'">
-            {{ w.v.spacing.firstDrop === null ? 'never' : `at ${fixed(w.v.spacing.firstDrop, 0)} Hz` }}
-          </td>
-          <td>{{ fixed(w.v.unevenness, 2) }}</td>
-          <td>{{ w.v.inRange ? 'in range' : 'out' }}</td>
-        </tr>
-      </tbody>
-    </table>
-    <p class="soft small">
-      Gaps: spread of the distances between modes to 120 Hz over their mean, smaller is more even. Ratios: the range of
-      EBU Tech 3276.
-    </p>
-  </template>
   <h2 id="mode-list">List</h2>
   <div class="kinds" role="group" aria-label="Kinds of mode">
     <v-btn
@@ -147,5 +161,10 @@ table.list td {
 }
 .small {
   font-size: 12px;
+}
+.side {
+  color: var(--ink);
+  text-align: left;
+  border-bottom: 1px dotted var(--ink-soft);
 }
 </style>

@@ -21,7 +21,7 @@ const pick = (m: Mark) => (session.selection = { kind: 'mark', id: m.id });
           1st
         </th>
         <th class="figure" title="Second tape: up from the floor, or from the left wall on floor and ceiling">2nd</th>
-        <th class="figure" title="Extra path">+ path</th>
+        <th v-if="session.system === 'metric'" class="figure" title="Extra path">+ path</th>
         <th class="figure">ms</th>
         <th class="figure">dB</th>
       </tr>
@@ -67,7 +67,7 @@ const pick = (m: Mark) => (session.selection = { kind: 'mark', id: m.id });
         <td class="figure" :title="`${lengthText(m.tape[1].metres, session.system)} ${tapeWords(m.tape[1])}`">
           <QuantityText length :value="m.tape[1].metres" />
         </td>
-        <td class="figure"><QuantityText length :value="m.extraPath" /></td>
+        <td v-if="session.system === 'metric'" class="figure"><QuantityText length :value="m.extraPath" /></td>
         <td class="figure">{{ fixed(m.delay * 1000, 1) }}</td>
         <td class="figure" :class="{ bad: m.matters && !m.covered }">
           {{ m.levelDb === null ? '–' : fixed(m.levelDb, 1) }}

@@ -36,6 +36,14 @@ const bands = computed((): Band[] => {
   });
 });
 const total = computed(() => Math.max(0.05, bands.value.at(-1)?.to ?? 0, wellDepthOf(props.recipe)));
+const portsDrawn = computed(() => Math.min(6, props.recipe.ports?.count ?? 0));
+/** As large as they are, but never into one another or past the box's edge. */
+const portHeight = computed(() =>
+  Math.max(
+    3,
+    Math.min((props.recipe.ports?.size ?? 0) * scale.value, (0.8 * (bottom.value - top)) / (portsDrawn.value + 1)),
+  ),
+);
 const WALL = 22;
 /** Cut off above and below: only the depth is to scale. */
 const scale = computed(() => Math.min((props.width - WALL - 110) / total.value, 900));
@@ -123,12 +131,12 @@ const wells = computed(() => {
       </g>
       <g v-if="recipe.ports">
         <rect
-          v-for="k in Math.min(6, recipe.ports.count)"
+          v-for="k in portsDrawn"
           :key="k"
-          :x="x(total) - recipe.ports.neck * scale"
-          :y="top + ((bottom - top) * k) / (Math.min(6, recipe.ports.count) + 1) - (recipe.ports.size * scale) / 2"
-          :width="recipe.ports.neck * scale"
-          :height="Math.max(3, recipe.ports.size * scale)"
+          :x="x(total) - Math.min(recipe.ports.neck, total) * scale"
+          :y="top + ((bottom - top) * k) / (portsDrawn + 1) - portHeight / 2"
+          :width="Math.min(recipe.ports.neck, total) * scale"
+          :height="portHeight"
           class="opening port"
         />
         <rect :x="x(total)" :y="top" width="4" :height="bottom - top" class="skin" />
