@@ -16,7 +16,8 @@ import { tapeFrom } from './tapes';
 import { tapeWords } from '../words/tapes';
 import { verdict } from './verdict';
 import { studyBass } from './bass';
-import type { Project } from '../project/schema';
+import type { Command } from '../project/commands';
+import type { Partition, Project } from '../project/schema';
 
 const window = (values: Parameters<typeof door>[0] = {}) =>
   door({
@@ -446,5 +447,51 @@ describe('one solid, whichever wall is faced', () => {
       expect(solid.volume).toBeCloseTo(15.608, 3);
       expect(volumeByDivergence(solid.faces)).toBeCloseTo(solid.volume, 6);
     }
+  });
+});
+
+describe('a partition', () => {
+  const ridged = (...commands: Command[]) =>
+    edited(
+      plainBox(),
+      { type: 'set-ceiling', ceiling: { shape: 'ridge', along: 'A', at: 4, top: 3.4, far: 2.5 } },
+      ...commands,
+      { type: 'put-state', state: { id: 's', name: 'Shut', away: [], materials: {}, closed: ['shut'] } },
+    );
+  const shut = (start: Partition['start'], end: Partition['end']): Command => ({
+    type: 'put',
+    list: 'partitions',
+    thing: { id: 'shut', name: 'Screen wall', start, end },
+    material: 'plasterboard-studs',
+  });
+  const across = shut({ wall: 'B', at: 3 }, { wall: 'D', at: 2 });
+
+  test('a partition cuts the solid, not its description: slopes, beams and platforms stay what they were', () => {
+    const p = ridged(
+      across,
+      // Along the wall cut away, reaching into the half that stays; and a platform half cut.
+      {
+        type: 'put',
+        list: 'beams',
+        thing: { id: 'beam', name: 'Beam', along: 'C', from: 2.5, width: 0.3, span: null, level: 2.2 },
+        material: 'boards-on-joists',
+      },
+      {
+        type: 'put',
+        list: 'platforms',
+        thing: { id: 'step', name: 'Step', along: 'D', from: 0, width: 0.5, span: null, level: 0.2 },
+        material: 'boards-on-joists',
+      },
+    );
+    const closed = settingOf(p, 's');
+    // y to 3 of a room 4 m wide, 2.5 m rising 0.9 in 4; the beam from y = 2.2 to 2.5; the step.
+    const rise = (from: number, to: number) => 2.5 * (to - from) + 0.1125 * (to * to - from * from);
+    expect(closed.solid.volume).toBeCloseTo(4 * (rise(0, 3) - rise(2.2, 2.5) + 0.3 * 2.2) - 0.5 * 3 * 0.2, 6);
+    expect(closed.faces.some((f) => f.surface === 'beam')).toBe(true);
+    expect(closed.faces.find((f) => f.surface === 'shut')!.name).toBe('Screen wall');
+    // Whichever way round the partition is drawn, and on the other side too, both halves are the whole.
+    const turned = ridged(shut({ wall: 'D', at: 2 }, { wall: 'B', at: 3 }), { type: 'move-head', x: 2, y: 4.2 });
+    const [far, near] = [settingOf(turned, 's'), settingOf(ridged(across), 's')];
+    expect(far.solid.volume + near.solid.volume).toBeCloseTo(settingOf(turned, null).solid.volume, 6);
   });
 });

@@ -359,7 +359,7 @@ svg.plotted .end.bare {
 }
 svg.plotted .unjudged {
   fill: var(--ink-soft);
-  text-decoration: line-through;
+  opacity: 0.55;
 }
 .grip circle {
   fill: var(--sheet);

@@ -58,12 +58,14 @@ const speakers = computed(() =>
 /** Each letter beside its box, where it stands on no other box and no other letter; below or above it in a crowd. */
 const letters = computed(() => {
   const taken: [number, number][] = [];
+  const xs = props.setting.solid.plan.map((c) => onSheet(props.sheet, c.at)[0]);
+  const between = [Math.min(...xs), Math.max(...xs)] as const;
   return new Map(
     speakers.value.map((s) => {
       const middle = -s.depth / 2;
       const places = [
         { x: s.outward * s.clear, y: middle, anchor: s.outward < 0 ? 'end' : 'start' },
-        { x: 0, y: s.clear + 4, anchor: 'middle' },
+        { x: 0, y: 0.35 * s.width + 11, anchor: 'middle' },
         { x: -s.outward * s.clear, y: middle, anchor: s.outward < 0 ? 'start' : 'end' },
         { x: 0, y: -s.clear - s.depth / 2, anchor: 'middle' },
       ];
@@ -74,6 +76,8 @@ const letters = computed(() => {
       const free = (p: (typeof places)[number]) => {
         const [x, y] = centreOf(p);
         return (
+          x > between[0] + 8 &&
+          x < between[1] - 8 &&
           taken.every(([a, b]) => Math.hypot(a - x, b - y) > 13) &&
           speakers.value.every((o) => o.id === s.id || Math.hypot(o.x - x, o.y - o.depth / 2 - y) > o.clear)
         );

@@ -55,7 +55,7 @@ async function take(event: Event): Promise<void> {
 <template>
   <div class="acts">
     <v-btn size="small" variant="outlined" color="primary" @click="duplicate()">Duplicate this one</v-btn>
-    <v-btn size="small" variant="text" color="primary" @click="file?.click()">Import a laboratory table (CSV)</v-btn>
+    <v-btn size="small" variant="text" color="primary" @click="file?.click()">Import a table (CSV)</v-btn>
     <input ref="file" type="file" accept=".csv,.txt,.tsv" hidden aria-label="Laboratory table" @change="take" />
   </div>
   <div ref="shelf" class="shelf" tabindex="0" role="region" aria-label="All recipes">

@@ -49,10 +49,10 @@ const WALL = 22;
 const scale = computed(() => Math.min((props.width - WALL - 110) / total.value, 900));
 const x = (d: number) => 16 + WALL + d * scale.value;
 const top = 26;
-const bottom = computed(() => props.height - 34);
+const bottom = computed(() => props.height - 46);
 /** Labels staggered so that thin layers do not write over each other. */
 const labels = computed(() =>
-  bands.value.map((b, i) => ({ ...b, x: x((b.from + b.to) / 2), y: bottom.value + 12 + 11 * (i % 2) })),
+  bands.value.map((b, i) => ({ ...b, x: x((b.from + b.to) / 2), y: bottom.value + 12 + 11 * (i % 3) })),
 );
 const leg = computed(() => props.recipe.width / Math.SQRT2);
 const cornerScale = computed(() => Math.min(props.height - 56, props.width - 150) / leg.value);
