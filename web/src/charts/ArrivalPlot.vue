@@ -21,6 +21,8 @@ const emit = defineEmits<{ select: [id: string] }>();
 const FLOOR_DB = -24;
 /** px a line of names. */
 const LINE = 13;
+/** More names than these stand in each other's way; the rest are read in the table and by pointing. */
+const MOST_NAMED = 9;
 
 const bottom = computed(() => props.y + props.height - 18);
 const left = computed(() => props.x + 26);
@@ -41,18 +43,18 @@ const stems = computed(() => {
       ids: marks.map((k) => k.id),
       x: tx.value(m.delay * 1000),
       y: ty.value(m.levelDb!),
-      label: `${marks.map((k) => k.letter).join('')} ${m.faceName}`,
+      label: `${marks.map((k) => k.letter).join(' ')} ${m.faceName}`,
       covered: marks.every((k) => k.covered),
     };
   });
   // As many are named as find room, chosen ones first, then loudest; the others are named when they are pointed at.
-  const most = Math.floor(props.height / LINE);
+  const most = Math.min(MOST_NAMED, Math.floor(props.height / LINE));
   const wanted = (s: (typeof list)[number]) =>
     s.ids.includes(props.selected ?? '') || s.ids.includes(props.hovered ?? '');
   const named = new Set(
     [...list]
       .sort((a, b) => Number(wanted(b)) - Number(wanted(a)) || a.y - b.y)
-      .slice(0, list.length > most ? most - 4 : most),
+      .slice(0, most),
   );
   const shown = list.filter((s) => named.has(s));
   const places = spread(
