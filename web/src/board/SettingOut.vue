@@ -64,11 +64,14 @@ const room = computed(() => props.scene.setting.room);
 const marks = computed(() => props.scene.marks);
 /** While the plan is dragged the drawing keeps its place: it is fitted to the room as it was. */
 const kept = ref<ReturnType<typeof roomExtent> | null>(null);
-/** A loudspeaker set into the faced wall reaches ahead of it: titles keep clear of its box. */
-const extent = computed(() => {
-  const e = roomExtent(room.value);
-  const behind = setting.value.loudspeakers.map((l) => Math.min(l.box.depth - l.at[1], l.box.depth));
-  return { ...e, ahead: Math.max(e.ahead, ...behind) };
+const extent = computed(() => roomExtent(room.value));
+/** With the boxes of loudspeakers set into the faced wall, which reach ahead of it: titles keep clear of them. */
+const further = computed(() =>
+  Math.max(extent.value.ahead, ...setting.value.loudspeakers.map((l) => Math.min(l.box.depth - l.at[1], l.box.depth))),
+);
+const drawn = computed(() => {
+  const { ahead, length, ...e } = extent.value;
+  return { ...e, ahead: further.value, length: length + further.value - ahead };
 });
 const lens = useLens(svg, size);
 const { view } = lens;
@@ -78,13 +81,13 @@ const labelled = computed(() => props.scene.editPlan && size.value.width > 560);
 const leastHeight = computed(() => (props.scene.faceFields.length > 0 || props.scene.field ? 300 : 380));
 const fitted = computed(() =>
   props.planOnly
-    ? planLayout(size.value.width, size.value.height, kept.value ?? extent.value)
+    ? planLayout(size.value.width, size.value.height, kept.value ?? drawn.value)
     : props.wide && size.value.width > 620 && size.value.width > 1.6 * size.value.height
-      ? wideLayout(size.value.width, Math.max(leastHeight.value, size.value.height), kept.value ?? extent.value)
+      ? wideLayout(size.value.width, Math.max(leastHeight.value, size.value.height), kept.value ?? drawn.value)
       : boardLayout(
           size.value.width,
           Math.max(leastHeight.value, size.value.height),
-          kept.value ?? extent.value,
+          kept.value ?? drawn.value,
           props.withAside === true,
           labelled.value,
         ),
@@ -166,7 +169,7 @@ function drag(
   toRoom: (px: readonly [number, number]) => [number, number],
   scale: number,
 ): void {
-  kept.value = extent.value;
+  kept.value = drawn.value;
   startDrag(event, what, from, {
     toRoom: (x, y) => toRoom(pointer(x, y)),
     scale,
@@ -222,7 +225,7 @@ function onGround(event: PointerEvent): void {
       @keydown="lens.onKey"
       @pointerdown="onGround"
     >
-      <text class="title" :x="plan.x" :y="plan.y - extent.ahead * plan.scale - (labelled ? 26 : 10)">
+      <text class="title" :x="plan.x" :y="plan.y - drawn.ahead * plan.scale - (labelled ? 26 : 10)">
         Plan
         <tspan class="soft">{{ planSize }}</tspan>
       </text>
@@ -293,7 +296,7 @@ function onGround(event: PointerEvent): void {
       </g>
 
       <template v-if="!planOnly">
-        <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - extent.ahead * layout.ceiling.scale - 10">
+        <text class="title" :x="layout.ceiling.x" :y="layout.ceiling.y - drawn.ahead * layout.ceiling.scale - 10">
           Ceiling
           <tspan class="soft">as mirrored in the floor</tspan>
         </text>

@@ -1,5 +1,5 @@
 import { spread } from '../charts/axis';
-import { boardLayout, offSheet, onSheet, planLayout } from './layout';
+import { boardLayout, wideLayout, offSheet, onSheet, planLayout } from './layout';
 import { areaPath, hatchPath, linePath, tapePath } from './shapes';
 
 const ROOM = { width: 3.9, length: 5.3, height: 2.7, ahead: 0, around: 18.4 };
@@ -74,6 +74,21 @@ describe('shapes', () => {
     expect(d).toBe('M5.0 10.0L5.0 5.0L5.0 0.0');
     expect(areaPath([[ring]], 2, 1).startsWith('M0.0 0.0L0.0 10.0')).toBe(true);
   });
+});
+
+test('on a low board the plan stands higher than under the usual layout, and nothing lies on anything else', () => {
+  for (const [width, height] of [
+    [815, 350],
+    [1100, 420],
+  ] as const) {
+    const { plan, strip, ceiling } = wideLayout(width, height, ROOM);
+    expect(plan.scale).toBeGreaterThan(1.4 * boardLayout(width, height, ROOM, false).plan.scale);
+    expect(plan.y + ROOM.length * plan.scale).toBeLessThanOrEqual(height);
+    expect(strip.x).toBeGreaterThan(plan.x + ROOM.width * plan.scale);
+    expect(strip.x + ROOM.around * strip.scale).toBeLessThanOrEqual(width);
+    expect(ceiling.y).toBeGreaterThan(strip.y + ROOM.height * strip.scale);
+    expect(ceiling.x).toBe(strip.x);
+  }
 });
 
 test('labels are pushed apart, keep their order and stay inside', () => {

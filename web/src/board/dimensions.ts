@@ -55,7 +55,8 @@ export function dimensionsOf(scene: BoardScene, layout: BoardLayout, room: RoomE
       y2: floor,
       text: figure(metres),
       tx: x + 4,
-      ty: (y + floor) / 2 + 8,
+      // A quarter up: about half height lie the ears' line and the tape on it.
+      ty: floor - (floor - y) / 4,
       anchor: 'start',
     };
   };

@@ -51,11 +51,7 @@ const stems = computed(() => {
   const most = Math.min(MOST_NAMED, Math.floor(props.height / LINE));
   const wanted = (s: (typeof list)[number]) =>
     s.ids.includes(props.selected ?? '') || s.ids.includes(props.hovered ?? '');
-  const named = new Set(
-    [...list]
-      .sort((a, b) => Number(wanted(b)) - Number(wanted(a)) || a.y - b.y)
-      .slice(0, most),
-  );
+  const named = new Set([...list].sort((a, b) => Number(wanted(b)) - Number(wanted(a)) || a.y - b.y).slice(0, most));
   const shown = list.filter((s) => named.has(s));
   const places = spread(
     shown.map((s) => s.y),

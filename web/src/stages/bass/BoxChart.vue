@@ -178,4 +178,20 @@ dd {
 .none {
   padding: 40px 16px;
 }
+@media (max-width: 860px) {
+  .box {
+    overflow-y: auto;
+  }
+  .lower {
+    display: flex;
+    flex-direction: column;
+    flex: none;
+  }
+  .lower > :first-child {
+    flex: 0 0 300px;
+  }
+  .lower .ratios {
+    flex: 0 0 200px;
+  }
+}
 </style>
