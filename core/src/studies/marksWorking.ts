@@ -1,5 +1,6 @@
 /** How a mark's place and level come about, for "show the working". */
 import { combOf } from '../reflections/thresholds';
+import { meanOf, sentTowards } from './markLevels';
 import type { Mark } from './marksTypes';
 import type { Setting } from './setting';
 import type { Working } from './types';
@@ -14,6 +15,9 @@ function workingOf(setting: Setting, m: Mark): Working {
   const straight = m.length - m.extraPath;
   const comb = combOf(m);
   const spreadDb = 20 * Math.log10(straight / m.length);
+  const l = setting.loudspeakers.find((s) => s.id === m.loudspeaker);
+  const [from, , ears] = m.path;
+  const sentDb = l && from && ears ? 10 * Math.log10(meanOf(sentTowards(setting, l, from, m.at, ears))) : 0;
   return {
     id: `mark-${m.id}`,
     title: `${m.letter} on the ${m.faceName}${m.kind === 'wall' ? ' wall' : ''}`,
@@ -30,9 +34,15 @@ function workingOf(setting: Setting, m: Mark): Working {
       { symbol: 'L', meaning: 'reflected path', value: m.length, unit: 'm' },
       { symbol: 'θ', meaning: 'angle of incidence', value: (m.angle * 180) / Math.PI, unit: '°' },
       {
+        symbol: 'D',
+        meaning: 'sent towards the mark re towards the ears, mean 500 Hz–4 kHz',
+        value: sentDb,
+        unit: 'dB',
+      },
+      {
         symbol: 'α',
         meaning: 'lost at the surface, mean 500 Hz–4 kHz',
-        value: m.levelDb === null ? 1 : 1 - 10 ** ((m.levelDb - spreadDb) / 10),
+        value: m.levelDb === null ? 1 : 1 - 10 ** ((m.levelDb - spreadDb - sentDb) / 10),
         unit: '',
       },
       { symbol: 't', meaning: 'later than direct, (L − d)/c', value: m.delay * 1000, unit: 'ms' },
@@ -45,11 +55,11 @@ function workingOf(setting: Setting, m: Mark): Working {
     ],
     result: {
       symbol: 'ΔL',
-      meaning: 'level re direct, 20 lg(d/L) + 10 lg(1 − α)',
+      meaning: 'level re direct, 20 lg(d/L) + D + 10 lg(1 − α)',
       value: m.levelDb ?? 'nothing left',
       unit: 'dB',
     },
     source: 'Image source; J. Borish, J. Acoust. Soc. Am. 75 (1984) 1827.',
-    validity: `Mirror-like surface larger than the wavelength, loudspeaker radiating alike in all directions; geometry ± 1 cm; ${setting.c.toFixed(1)} m/s.`,
+    validity: `Mirror-like surface larger than the wavelength, loudspeaker radiating ${setting.project.marking.directivity === 'box' ? 'as a box of its width does, ± 3 dB' : 'alike in all directions, as chosen'}; geometry ± 1 cm; ${setting.c.toFixed(1)} m/s.`,
   };
 }

@@ -75,7 +75,7 @@ function tryWay(w: WhyAnswer['ways'][number]): void {
       </div>
     </template>
     <p v-else-if="found.shape === 'dip'" class="soft">
-      No place of head or loudspeaker within 80 cm takes 6 dB of it away.
+      No place of head or loudspeaker within {{ length(0.8) }} takes 6 dB of it away.
     </p>
     <h2>Modes that make it</h2>
     <table class="list">

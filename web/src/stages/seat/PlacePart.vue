@@ -84,7 +84,7 @@ const full = computed(() => speakers.value.filter((s) => s.role !== 'sub'));
   />
   <NumberField
     label="Apex behind the ears"
-    hint="schools: at the ears, or 10 to 30 cm behind"
+    :hint="`schools: at the ears, or ${length(0.1)} to ${length(0.3)} behind`"
     :model-value="project.listening.apexBehind"
     :min="LIMITS.apexBehind[0]"
     :max="LIMITS.apexBehind[1]"
