@@ -57,7 +57,7 @@ header {
   align-items: baseline;
   gap: 8px;
   margin: 0;
-  padding: 0 14px 4px;
+  padding: 0 14px 2px;
   font-size: 12.5px;
   line-height: 1.35;
 }
@@ -79,6 +79,8 @@ header {
 }
 .next button {
   flex: none;
+  min-width: 24px;
+  min-height: 24px;
   color: var(--ink);
   border-bottom: 1.5px solid var(--tawny);
   font-weight: 600;

@@ -163,6 +163,7 @@ table.list td {
   font-size: 12px;
 }
 .side {
+  min-height: 24px;
   color: var(--ink);
   text-align: left;
   border-bottom: 1px dotted var(--ink-soft);
