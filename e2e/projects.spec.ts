@@ -60,7 +60,7 @@ test('the first start says what this is, with three ways in; a new room is led',
   const next = page.locator('[data-next]');
   await expect(next).toContainText('So far this is a bare box.');
   await stage(page, 'marks');
-  await expect(next).toContainText('the loudest bare mark');
+  await expect(next).toContainText('The loudest bare mark is');
   await next.getByRole('button', { name: 'Choose it' }).click();
   await expect(page.locator('[data-chosen-mark]')).toBeVisible();
   await stage(page, 'build');
