@@ -35,7 +35,7 @@ test('a mark is covered by the smallest panel of the stock on both sides, moved,
   const pieces = page.locator('[data-piece]');
   await expect(pieces).toHaveCount(4);
   await pieces.filter({ hasText: 'Panel 3' }).click();
-  const along = page.getByRole('textbox', { name: 'From its left end', exact: true });
+  const along = page.getByRole('textbox', { name: 'From left end', exact: true });
   const from = Number(await along.inputValue());
   await page.locator('[data-hung="hung-3"]').focus();
   await page.keyboard.press('Shift+ArrowRight');

@@ -2,7 +2,8 @@ import { seeded } from '../testing/random';
 import { blockFront, cornerFront, cornerOut } from './corners';
 import { elementImpedance, massPerArea, microPerforatedApproximate, openPart } from './elements';
 import { bestResistivity, fillResistivity, ruleResistivity, wedgeThickness } from './fills';
-import { besselJ0, finiteAbsorption, radiationImpedance } from './finite';
+import { finiteAbsorption, radiationImpedance } from './finite';
+import { besselJ0 } from '../numerics/bessel';
 import { bandMean, diffuseAbsorption, type Layer, layeredAbsorption, surfaceImpedance } from './layers';
 import { rateAbsorption } from './rating';
 import {

@@ -7,28 +7,11 @@
  */
 import { type Complex, complex } from '../numerics/complex';
 import { mustBePositive } from '../quantities/guard';
+import { besselJ0 } from '../numerics/bessel';
 import type { AbsorberAir } from './elements';
 import { type LateralReaction, type Layer, surfaceImpedance } from './layers';
 
-const { abs, acos, asin, ceil, cos, hypot, max, PI, sin, sqrt } = Math;
-
-/** Bessel function of order 0 by the polynomials of Abramowitz and Stegun 9.4.1 and 9.4.3, within 1e-7. */
-export function besselJ0(value: number): number {
-  const x = abs(value);
-  if (x <= 3) {
-    const t = (x / 3) ** 2;
-    return 1 + t * (-2.2499997 + t * (1.2656208 + t * (-0.3163866 + t * (0.0444479 + t * (-0.0039444 + t * 0.00021)))));
-  }
-  const t = 3 / x;
-  const size =
-    0.79788456 +
-    t * (-0.00000077 + t * (-0.0055274 + t * (-0.00009512 + t * (0.00137237 + t * (-0.00072805 + t * 0.00014476)))));
-  const phase =
-    x -
-    0.78539816 +
-    t * (-0.04166397 + t * (-0.00003954 + t * (0.00262573 + t * (-0.00054125 + t * (-0.00029333 + t * 0.00013558)))));
-  return (size * cos(phase)) / sqrt(x);
-}
+const { acos, asin, ceil, cos, hypot, max, PI, sin } = Math;
 
 /** ∫ (a − R cos ψ)(b − R sin ψ) dψ over the quarter circle of radius R inside the rectangle a × b. */
 function overlap(R: number, a: number, b: number): number {

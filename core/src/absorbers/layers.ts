@@ -95,14 +95,18 @@ export function layeredAbsorption(
 /** Error of a diffuse coefficient when none is asked for: a tenth of the last figure anyone prints. */
 const ALPHA_ERROR = 1e-5;
 
+/** Whether something with mass stands before the gaps: it can ring with them. */
+const hasSheet = (layers: readonly Layer[]): boolean =>
+  layers.some((l) => l.type !== 'porous' && l.type !== 'air' && l.type !== 'resistive');
+
 /**
  * Where a narrow resonance may hide between two looks, as cosines: an air gap of depth d rings close to kd·cos θ = nπ, the closer the
  * heavier the sheet before it.
  */
 function breaksOver(layers: readonly Layer[], k: number, low: number, bulk: boolean): number[] {
   const breaks = new Set([low, 1]);
-  const sheet = layers.some((l) => l.type !== 'porous' && l.type !== 'air' && l.type !== 'resistive');
   if (!bulk) return [...breaks];
+  const sheet = hasSheet(layers);
   for (const l of layers) {
     if (l.type !== 'air') continue;
     const phase = k * l.d;
@@ -169,9 +173,8 @@ export function bandMean(
 
 /** Tones near which a stack that reacts locally may ring sharply, Hz: whole half waves in a gap behind a sheet. */
 function gapTones(layers: readonly Layer[], above: number, below: number, c: number): number[] {
-  const sheet = layers.some((l) => l.type !== 'porous' && l.type !== 'air' && l.type !== 'resistive');
   const tones: number[] = [];
-  if (!sheet) return tones;
+  if (!hasSheet(layers)) return tones;
   for (const l of layers) {
     if (l.type !== 'air') continue;
     const step = c / (2 * l.d);

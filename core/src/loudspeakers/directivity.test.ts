@@ -1,4 +1,5 @@
-import { besselJ1, boxFrequency, directivity, directivityFactor, directivityOctaves } from './directivity';
+import { besselJ1 } from '../numerics/bessel';
+import { boxFrequency, directivity, directivityFactor, directivityOctaves } from './directivity';
 
 const c = 343.2;
 const box = { width: 0.22, mount: 'free' } as const;

@@ -10,9 +10,10 @@
  * Good to a few dB: real boxes differ by their crossover, dipoles and horns by far more.
  */
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
+import { besselJ1 } from '../numerics/bessel';
 import { mustBeBetween, mustBePositive } from '../quantities/guard';
 
-const { abs, cos, max, min, PI, sin, sqrt } = Math;
+const { abs, cos, max, min, PI, sin } = Math;
 
 export interface Radiator {
   /** Of its box, m. */
@@ -24,31 +25,6 @@ export interface Radiator {
 const [DRIVER, MOST_KA, DOME] = [0.4, 1.6, 0.0125];
 /** Nothing is quieter than this part of the forward sound: boxes leak and rooms are not free fields. */
 const FLOOR = 0.03;
-
-/** Bessel function of order 1, polynomials of Abramowitz and Stegun 9.4.4 and 9.4.6, within 4e-8. */
-export function besselJ1(value: number): number {
-  const x = abs(value);
-  let j: number;
-  if (x <= 3) {
-    const t = (x / 3) ** 2;
-    j =
-      x *
-      (0.5 +
-        t *
-          (-0.56249985 + t * (0.21093573 + t * (-0.03954289 + t * (0.00443319 + t * (-0.00031761 + t * 0.00001109))))));
-  } else {
-    const t = 3 / x;
-    const size =
-      0.79788456 +
-      t * (0.00000156 + t * (0.01659667 + t * (0.00017105 + t * (-0.00249511 + t * (0.00113653 - t * 0.00020033)))));
-    const phase =
-      x -
-      2.35619449 +
-      t * (0.12499612 + t * (0.0000565 + t * (-0.00637879 + t * (0.00074348 + t * (0.00079824 - t * 0.00029166)))));
-    j = (size * cos(phase)) / sqrt(x);
-  }
-  return value < 0 ? -j : j;
-}
 
 /** Frequency at which the box begins to stand in its own way, Hz. */
 export const boxFrequency = (width: number, c: number): number => c / (PI * width);

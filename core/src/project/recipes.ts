@@ -1,6 +1,7 @@
 /** Recipes as a project sees them: the panel of its marks, its own, and the library. */
 import { fillDensity } from '../absorbers/fills';
 import { pitchForOpenPart } from '../absorbers/elements';
+import { BOARD_DENSITY, BOX_FILL, SKIN_FREE } from '../recipes/boxes';
 import { RECIPES } from '../recipes/library';
 import type { Recipe, RecipeLayer } from '../recipes/types';
 import { type HungPiece, PANEL_RECIPE, type Project } from './schema';
@@ -43,12 +44,6 @@ export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
   };
 }
 
-/** Board of wood, kg/m³. */
-const BOARD_DENSITY = 650;
-
-/** Fill of a closed box, m: at most half of it. */
-const BOX_FILL = 0.05;
-
 /** A hung piece as a recipe, for its bill; null for what is made by a drawing of its own (scatterers). */
 export function pieceRecipe(project: WithRecipes, piece: HungPiece): Recipe | null {
   const { treatment } = project;
@@ -59,9 +54,12 @@ export function pieceRecipe(project: WithRecipes, piece: HungPiece): Recipe | nu
   };
   const fill = base.layers.at(-1)!;
   const same = (a: number, b: number) => Math.abs(a - b) < 1e-6;
-  const box = (front: RecipeLayer): RecipeLayer[] => {
+  /** From the wall: air, fill, what is left free of it, the front. */
+  const box = (front: RecipeLayer, free: number): RecipeLayer[] => {
     const thick = Math.min(BOX_FILL, depth / 2);
-    return [{ type: 'air', d: depth - thick }, { ...fill, d: thick } as RecipeLayer, front];
+    const before = Math.min(free, depth - thick);
+    const air = (d: number): RecipeLayer[] => (d > 0 ? [{ type: 'air', d }] : []);
+    return [...air(depth - thick - before), { ...fill, d: thick } as RecipeLayer, ...air(before), front];
   };
   switch (piece.kind) {
     case 'absorber': {
@@ -84,7 +82,7 @@ export function pieceRecipe(project: WithRecipes, piece: HungPiece): Recipe | nu
         ...base,
         id: `hung-skin-${piece.id}`,
         name: 'Skin box',
-        layers: box({ type: 'skin', m: tuned.massPerArea }),
+        layers: box({ type: 'skin', m: tuned.massPerArea }, SKIN_FREE),
       };
     case 'port': {
       const open = Math.min(0.6, (tuned.holes * Math.PI * tuned.holeDiameter ** 2) / 4 / (width * height));
@@ -94,7 +92,7 @@ export function pieceRecipe(project: WithRecipes, piece: HungPiece): Recipe | nu
         t: tuned.neck,
         pitch: pitchForOpenPart(tuned.holeDiameter, open),
       };
-      return { ...base, id: `hung-holes-${piece.id}`, name: 'Port box', layers: box(plate) };
+      return { ...base, id: `hung-holes-${piece.id}`, name: 'Port box', layers: box(plate, 0) };
     }
     case 'board':
       return {

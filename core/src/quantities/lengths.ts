@@ -17,7 +17,8 @@ export type ParsedLength =
   | { ok: false; reason: 'no-length'; at: number; text: string };
 
 const INCH = 0.0254;
-const FOOT = 12 * INCH;
+/** m */
+export const FOOT = 0.3048;
 const UNITS: Record<string, number> = {
   mm: 0.001,
   cm: 0.01,
@@ -39,6 +40,9 @@ const NAMES = new Map([
   [INCH, '″'],
   [FOOT, '′'],
 ]);
+
+/** Metres in the unit rooms are told in where the bare one is too small: a metre or a foot. */
+export const largerUnit = (system: LengthSystem): number => (system === 'metric' ? 1 : FOOT);
 
 /** Metres in one unit of a bare number under this system: a centimetre or an inch. */
 export function bareUnit(system: LengthSystem): number {

@@ -1,8 +1,6 @@
 /** Areas, volumes and runs of material in the reader's system: square feet, cubic feet and feet where lengths are in feet or inches. */
 import { fixed } from './format';
-import type { LengthSystem } from './lengths';
-
-const FOOT = 0.3048;
+import { FOOT, type LengthSystem } from './lengths';
 
 export interface Measured {
   value: number;

@@ -2,12 +2,12 @@
 import { mustBeBetween } from '../quantities/guard';
 import { type BuyingHabits, DEFAULT_HABITS, framedParts } from '../cutlist/shopping';
 import { areasOf, depthOf, fillDepth, isFramed } from './curve';
+import { BOARD_DENSITY } from './boxes';
 import { boardsOf, FIN, WELL_SPEED, wellDepthOf } from './wells';
 import type { Prices, Recipe } from './types';
 
 /** Planed softwood and plywood, kg/m³. */
 const TIMBER_DENSITY = 450;
-const BOARD_DENSITY = 650;
 
 /** How it is made: speed of sound its wells are dimensioned with (m/s), and the habits of buying and framing. */
 export interface Make {

@@ -1,4 +1,5 @@
 /** Pieces hung in definite places: where they are in the room, what they take from a reflection at its angle. */
+import { BOX_FILL, SKIN_FREE } from '../recipes/boxes';
 import { layeredAbsorption, type Layer, octaveAbsorption } from '../absorbers/layers';
 import { type Box, boundsOf, clipConvex } from '../geometry/clip';
 import type { Frame } from '../geometry/frame';
@@ -17,10 +18,6 @@ export const BOARD_ALPHA = 0.08;
 
 /** Resistance of a skin's own bending and edges, Pa·s/m: small; its fill damps it. */
 const SKIN_RESISTANCE = 20;
-/** Fill behind a skin or a holed plate, m: at most half the box. */
-const BOX_FILL = 0.05;
-/** Left free between a skin and its fill, m. */
-export const SKIN_FREE = 0.015;
 
 export const isCloth = (kind: HungKind): boolean => kind === 'absorber' || kind === 'corner';
 export const isTuned = (kind: HungKind): boolean => kind === 'membrane' || kind === 'port';

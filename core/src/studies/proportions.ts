@@ -31,6 +31,25 @@ export function inStandardRange(size: BoxSize): boolean {
   return l >= 1.1 * w && l <= 4.5 * w - 4 && l < 3 && w < 3 && !whole(l) && !whole(w) && !whole(l / w);
 }
 
+/** Finer than anyone reads a ratio. */
+const RATIO_STEP = 0.005;
+const RATIOS = [0.9, 3.2] as const;
+
+/** Stretches of one ratio to the height (0 width, 1 length), the other as it is, that lie in the standard's range; whole numbers left out. */
+export function standardStretches(size: BoxSize, axis: 0 | 1): [from: number, to: number][] {
+  const stretches: [number, number][] = [];
+  const count = Math.round((RATIOS[1] - RATIOS[0]) / RATIO_STEP);
+  for (let i = 0; i <= count; i++) {
+    const r = RATIOS[0] + i * RATIO_STEP;
+    const tried = size.map((l, k) => (k === axis ? r * size[2] : l)) as unknown as BoxSize;
+    if (!inStandardRange(tried)) continue;
+    const last = stretches.at(-1);
+    if (last && r - last[1] < 1.5 * RATIO_STEP) last[1] = r;
+    else stretches.push([r, r]);
+  }
+  return stretches;
+}
+
 export function boxVerdict(size: BoxSize, c: number): BoxVerdict {
   const modes = boxModes(size, c, TOP_HZ);
   const low = modes.filter((m) => m.f <= 120).map((m) => m.f);

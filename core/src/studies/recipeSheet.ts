@@ -21,7 +21,7 @@ import type { BuyingHabits } from '../cutlist/shopping';
 import type { Prices, Recipe, RecipeLayer } from '../recipes/types';
 import { boardsOf, wellDepthOf } from '../recipes/wells';
 import { type Scattering, scatteringOf } from './recipeScatter';
-import { SKIN_FREE } from './hung';
+import { SKIN_FREE } from '../recipes/boxes';
 import { builtOff, peakOf, sheetOf, type Tuning, tuningOf } from './recipeTuning';
 
 export interface RecipeSheet {

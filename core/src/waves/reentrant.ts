@@ -12,6 +12,8 @@ import { type Polygons, without } from '../geometry/booleans';
 import { planeAt } from '../geometry/levels';
 import { insideOutline, outlineArea } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
+import { plainLinalg } from '../numerics/linalg/plain';
+import { bandAt, bandStride, roundUp } from '../numerics/linalg/types';
 import type { Mesh } from './mesh';
 import { addPrism, cellMatrices, cutToCell } from './moments';
 import type { OpenAir } from './openAir';
@@ -74,9 +76,15 @@ export function spuriousStrength(edge: ReentrantEdge, mesh: Mesh): number | null
   const outline = outlines[0]!;
   if (outlineArea(outline) < 0) outline.reverse();
 
-  // One layer of cells; pressure the same at its floor and its top.
+  // One layer of cells; pressure the same at its floor and its top. Nodes row by row: a narrow band.
   const nodes = n + 1;
-  const stiffness = new Float64Array((nodes * nodes) ** 2);
+  const all = nodes * nodes;
+  const half = nodes + 1;
+  const stride = bandStride(half);
+  const size = roundUp(all, 4);
+  const la = plainLinalg();
+  const band = la.f64(size * stride);
+  const entry = (i: number, j: number) => bandAt(Math.max(i, j), Math.min(i, j), stride, half);
   const [m, s] = [new Float64Array(64), new Float64Array(64)];
   for (let iy = 0; iy < n; iy++) {
     for (let ix = 0; ix < n; ix++) {
@@ -96,10 +104,9 @@ export function spuriousStrength(edge: ReentrantEdge, mesh: Mesh): number | null
       cellMatrices(cells[0], hx, hy, 1, m, s);
       const node = (c: number) => ix + (c & 1) + (iy + ((c >> 1) & 1)) * nodes;
       for (let p = 0; p < 8; p++)
-        for (let q = 0; q < 8; q++) stiffness[node(p) * nodes * nodes + node(q)]! += s[8 * p + q]!;
+        for (let q = 0; q < 8; q++) if (node(q) <= node(p)) band[entry(node(p), node(q))]! += s[8 * p + q]!;
     }
   }
-  const all = nodes * nodes;
   const place = (i: number): { r: number; theta: number } => {
     const [dx, dy] = [x0 + (i % nodes) * hx - edge.at[0], y0 + Math.floor(i / nodes) * hy - edge.at[1]];
     return { r: hypot(dx, dy), theta: (atan2(dy, dx) - edge.from + 4 * PI) % (2 * PI) };
@@ -110,47 +117,42 @@ export function spuriousStrength(edge: ReentrantEdge, mesh: Mesh): number | null
   };
   const onRim = (i: number) =>
     i % nodes === 0 || i % nodes === n || Math.floor(i / nodes) === 0 || Math.floor(i / nodes) === n;
-  const there = (i: number) => stiffness[i * all + i]! > 1e-9;
-  const fixed = Array.from({ length: all }, (_, i) => i).filter((i) => there(i) && onRim(i) && inAir(i));
-  const free = Array.from({ length: all }, (_, i) => i).filter((i) => there(i) && !(onRim(i) && inAir(i)));
+  const there = Array.from({ length: all }, (_, i) => band[entry(i, i)]! > 1e-9);
+  const fixed = there.map((here, i) => here && onRim(i) && inAir(i));
+  const free = there.flatMap((here, i) => (here && !fixed[i] ? [i] : []));
   const field = (power: number, i: number): number => {
     const { r, theta } = place(i);
     return r ** power * cos(nu * theta);
   };
-  /** The grid's answer with these values on the rim: Gauss, two right-hand sides. */
-  const k = free.length;
-  const system = Array.from({ length: k }, (_, row) => {
-    const i = free[row]!;
-    const load = (power: number) => -fixed.reduce((sum, j) => sum + stiffness[i * all + j]! * field(power, j), 0);
-    return Float64Array.from([...free.map((j) => stiffness[i * all + j]!), load(nu), load(-nu)]);
-  });
-  for (let c = 0; c < k; c++) {
-    const pivot = system[c]!;
-    if (!(pivot[c]! > 1e-14)) return null;
-    for (let r = c + 1; r < k; r++) {
-      const f = system[r]![c]! / pivot[c]!;
-      if (f === 0) continue;
-      for (let q = c; q < k + 2; q++) system[r]![q]! -= f * pivot[q]!;
+  // The grid's answers to r^ν and to r^−ν on the rim: what is given there goes to the right-hand side, its own row becomes the identity.
+  const x = la.f64(4 * size);
+  for (let i = 0; i < size; i++) {
+    for (let j = Math.max(0, i - half); j <= i; j++) {
+      const k = entry(i, j);
+      const [givenI, givenJ] = [i >= all || !there[i] || fixed[i]!, j >= all || !there[j] || fixed[j]!];
+      if (givenI !== givenJ && band[k] !== 0) {
+        const [at, from] = givenI ? [j, i] : [i, j];
+        [nu, -nu].forEach((power, side) => (x[4 * at + side]! -= band[k]! * field(power, from)));
+      }
+      if (givenI || givenJ) band[k] = i === j ? 1 : 0;
     }
   }
-  const solved = [0, 1].map(() => new Float64Array(k));
-  for (let c = k - 1; c >= 0; c--) {
-    for (const side of [0, 1]) {
-      let v = system[c]![k + side]!;
-      for (let q = c + 1; q < k; q++) v -= system[c]![q]! * solved[side]![q]!;
-      solved[side]![c] = v / system[c]![c]!;
-    }
+  try {
+    la.bandFactor(band, size, stride, half);
+  } catch {
+    return null;
   }
+  la.bandSolve4(band, size, stride, half, x);
   // v − s = δ (r^−ν cos νθ − what the grid makes of it with the same rim), fitted where both are smooth.
   const reach = PATCH * min(hx, hy);
   let [top, bottom] = [0, 0];
-  free.forEach((i, row) => {
+  for (const i of free) {
     const { r } = place(i);
-    if (!inAir(i) || r < 0.2 * reach || r > 0.4 * reach) return;
-    const g = field(-nu, i) - solved[1]![row]!;
-    top += g * (solved[0]![row]! - field(nu, i));
+    if (!inAir(i) || r < 0.2 * reach || r > 0.4 * reach) continue;
+    const g = field(-nu, i) - x[4 * i + 1]!;
+    top += g * (x[4 * i]! - field(nu, i));
     bottom += g * g;
-  });
+  }
   return bottom > 0 ? top / bottom : null;
 }
 

@@ -14,9 +14,8 @@ const props = defineProps<{
   width: number;
   height: number;
   modes: readonly SeatMode[];
-  /** Of the box with one wall moved, and what that was. */
+  /** Of the box with one wall moved. */
   moved: readonly Mode[];
-  movedName: string;
   schroeder: number;
   selected: string | null;
   counts: readonly { fm: number; count: number }[];
@@ -134,7 +133,6 @@ const chosen = computed(() => stems.value.find((s) => s.id === props.selected) ?
     <g v-for="m in hanging" :key="`then-${m.id}`" class="then" :class="m.kind">
       <line :x1="m.x" :x2="m.x" :y1="foot + RULE" :y2="foot + RULE + m.length" />
     </g>
-    <title>{{ movedName }}</title>
     <g class="counts">
       <text :x="frame.left - 18" :y="height - 6" text-anchor="end">in a third</text>
       <text

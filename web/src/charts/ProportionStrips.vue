@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /**
  * The room among boxes of its volume, one proportion at a time: length over height at this width, width over height at this
- * length. Tinted where the counts of modes never fall, framed where the standard's range lies.
+ * length. Tinted where the counts of modes never fall, framed where the standard's range lies (near whole numbers it does not).
  */
 import { computed } from 'vue';
 import { scaleLinear } from 'd3-scale';
 import { fixed } from '@tawny/core/quantities/format';
-import type { ProportionMap } from '@tawny/core/studies/proportions';
+import { type ProportionMap, standardStretches } from '@tawny/core/studies/proportions';
 import './charts.css';
 
 const props = defineProps<{
@@ -29,8 +29,8 @@ interface Strip {
   at: number;
   y: number;
   tinted: { x: number; width: number }[];
-  /** The standard's range of this proportion, the other held; null: none. */
-  range: [number, number] | null;
+  /** Where the standard's range lies, the other proportion held. */
+  ranges: [from: number, to: number][];
 }
 const strips = computed((): Strip[] => {
   const { map } = props;
@@ -47,13 +47,10 @@ const strips = computed((): Strip[] => {
       };
     }).filter((c) => c.passes);
   };
-  // 1.1 w ≤ l ≤ 4.5 w − 4, both below 3.
-  const forLength: [number, number] = [1.1 * w.value, Math.min(3, 4.5 * w.value - 4)];
-  const forWidth: [number, number] = [(l.value + 4) / 4.5, Math.min(3, l.value / 1.1)];
-  const valid = (r: [number, number], other: number): [number, number] | null => (r[1] > r[0] && other < 3 ? r : null);
+  const { box } = props;
   return [
-    { name: 'length over height', at: l.value, y: 30, tinted: tinted('length'), range: valid(forLength, w.value) },
-    { name: 'width over height', at: w.value, y: 96, tinted: tinted('width'), range: valid(forWidth, l.value) },
+    { name: 'length over height', at: l.value, y: 30, tinted: tinted('length'), ranges: standardStretches(box, 1) },
+    { name: 'width over height', at: w.value, y: 96, tinted: tinted('width'), ranges: standardStretches(box, 0) },
   ];
 });
 const clamped = (v: number) => Math.max(0.92, Math.min(3.18, v));
@@ -76,11 +73,12 @@ const words = computed(() => `1 : ${fixed(w.value, 2)} : ${fixed(l.value, 2)}`);
       <rect class="strip" :x="LEFT" :y="s.y" :width="Math.max(0, width - LEFT - RIGHT)" :height="STRIP" />
       <rect v-for="t in s.tinted" :key="t.x" class="passes" :x="t.x" :y="s.y" :width="t.width" :height="STRIP" />
       <rect
-        v-if="s.range"
+        v-for="r in s.ranges"
+        :key="r[0]"
         class="range"
-        :x="x(s.range[0])"
+        :x="x(r[0])"
         :y="s.y - 3"
-        :width="x(s.range[1]) - x(s.range[0])"
+        :width="Math.max(2, x(r[1]) - x(r[0]))"
         :height="STRIP + 6"
       />
       <line class="here" :x1="x(clamped(s.at))" :x2="x(clamped(s.at))" :y1="s.y - 4" :y2="s.y + STRIP + 4" />

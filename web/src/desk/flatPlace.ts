@@ -3,7 +3,8 @@ import type { Vec2 } from '@tawny/core/geometry/vector';
 import type { Setting } from '@tawny/core/studies/setting';
 import { tapeFrom } from '@tawny/core/studies/tapes';
 
-export type TapeWay = 'front' | 'left';
+export const TAPE_WAYS = ['front', 'left'] as const;
+export type TapeWay = (typeof TAPE_WAYS)[number];
 
 /** Distance of a place of the plan (survey coordinates) from the wall met in front or at the left, m. */
 export function tapedFrom(setting: Setting, place: Vec2, way: TapeWay): number {

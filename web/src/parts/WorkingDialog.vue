@@ -1,8 +1,13 @@
 <script setup lang="ts">
 /** A figure opened: formula, what was put in, result, source and how far to trust it. */
 import { computed } from 'vue';
+import { fixed } from '@tawny/core/quantities/format';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import { measuredIn } from '@tawny/core/quantities/measures';
+import { useLengths } from './keys';
 import type { Working, WorkingSymbol } from '@tawny/core/studies/types';
 
+const system = useLengths();
 const props = defineProps<{ working: Working | null }>();
 const emit = defineEmits<{ close: [] }>();
 const open = computed({ get: () => props.working !== null, set: (v) => !v && emit('close') });
@@ -14,6 +19,15 @@ function figure({ value }: WorkingSymbol): string {
   const text =
     Math.abs(value) >= 1e-4 && Math.abs(value) < 1e6 ? String(Number(value.toPrecision(4))) : value.toExponential(2);
   return text.replace('-', '−');
+}
+
+/** Formulas are worked in SI; beside it what the reader's own tape says. Empty where that is the same. */
+function inReaders({ value, unit }: WorkingSymbol): string {
+  if (system.value === 'metric' || typeof value === 'string') return '';
+  const metres = { mm: 0.001, cm: 0.01, m: 1 }[unit];
+  if (metres !== undefined) return lengthText(value * metres, system.value);
+  const there = measuredIn(value, unit, system.value);
+  return there.unit === unit ? '' : `${fixed(there.value, 2)} ${there.unit}`;
 }
 </script>
 
@@ -29,6 +43,7 @@ function figure({ value }: WorkingSymbol): string {
             <td class="meaning">{{ s.meaning }}</td>
             <td class="figure">
               {{ figure(s) }} <span class="unit">{{ s.unit }}</span>
+              <span v-if="inReaders(s)" class="readers">{{ inReaders(s) }}</span>
             </td>
           </tr>
           <tr class="result">
@@ -36,6 +51,7 @@ function figure({ value }: WorkingSymbol): string {
             <td class="meaning">{{ working.result.meaning }}</td>
             <td class="figure">
               {{ figure(working.result) }} <span class="unit">{{ working.result.unit }}</span>
+              <span v-if="inReaders(working.result)" class="readers">{{ inReaders(working.result) }}</span>
             </td>
           </tr>
         </tbody>
@@ -87,6 +103,11 @@ th {
   font-family: var(--figures);
   text-align: right;
   white-space: nowrap;
+}
+.readers {
+  display: block;
+  color: var(--ink-soft);
+  font-size: 0.85em;
 }
 .unit {
   color: var(--ink-soft);

@@ -1,5 +1,12 @@
 /** What a typed value means: the SI number, how it was understood, or a sentence saying why not. No Vue. */
-import { bareUnit, formatLength, type LengthSystem, lengthText, parseLength } from '@tawny/core/quantities/lengths';
+import {
+  bareUnit,
+  formatLength,
+  largerUnit,
+  type LengthSystem,
+  lengthText,
+  parseLength,
+} from '@tawny/core/quantities/lengths';
 import { fixed } from '@tawny/core/quantities/format';
 
 export interface FieldKind {
@@ -29,8 +36,6 @@ function inRange(kind: FieldKind, value: number): boolean {
   return value >= kind.min - 1e-9 && value <= kind.max + 1e-9;
 }
 
-const FOOT = 0.3048;
-
 function refusal(text: string, read: Exclude<ReturnType<typeof parseLength>, { ok: true }>): string {
   switch (read.reason) {
     case 'empty':
@@ -52,7 +57,7 @@ export function understand(text: string, kind: FieldKind, system: LengthSystem):
     let value = read.metres;
     const usual = bareUnit(system);
     // 5.34 for a room is metres, 14 in feet mode feet: what the bare unit cannot be and the larger one can.
-    const larger = system === 'metric' ? 1 : FOOT;
+    const larger = largerUnit(system);
     if (read.bare && !inRange(kind, value) && inRange(kind, (value / usual) * larger)) value *= larger / usual;
     if (!inRange(kind, value)) {
       const as = read.bare

@@ -1,7 +1,8 @@
 /** The plan of the open project: asked for while somebody looks at it, kept until something in it changes. */
-import { computed, effectScope, watch } from 'vue';
+import { computed, effectScope } from 'vue';
 import type { PlanInputs } from '@tawny/core/studies/planTypes';
 import { planInputs } from '@tawny/core/studies/planInputs';
+import { answerOf, followed } from './answers';
 import { useDocument } from './document';
 import { useResults } from './results';
 import { useTasks } from './tasks';
@@ -14,26 +15,19 @@ function createPlan() {
     const q = results.quick;
     return q && doc.project && results.inputs ? planInputs(q.setting.project, q.setting, results.inputs) : null;
   });
-  const key = computed(() => (doc.previewing || !inputs.value ? null : JSON.stringify(inputs.value)));
-  const current = computed(() => task.state.value.answer !== null && task.state.value.answer.key === key.value);
-  const run = () => {
-    if (inputs.value && !current.value) void task.run(inputs.value);
-  };
+  const answer = answerOf(task, () => (doc.previewing ? null : inputs.value));
   return {
     state: task.state,
     inputs,
-    current,
-    study: computed(() => task.state.value.answer?.result ?? null),
-    again: run,
+    current: answer.current,
+    study: answer.last,
+    again: answer.run,
     cancel: () => task.cancel(),
     /** Follows the document until the returned function is called. */
     follow(): () => void {
       const scope = effectScope(true);
-      scope.run(() => watch(key, run, { immediate: true }));
-      return () => {
-        scope.stop();
-        task.cancel();
-      };
+      scope.run(() => followed(task, answer));
+      return () => scope.stop();
     },
   };
 }

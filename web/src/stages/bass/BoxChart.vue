@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Closed-form modes of the box room, one of them over the plan, and the room among the proportions of boxes. */
-import { computed, watch } from 'vue';
+import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { boxModes } from '@tawny/core/modes/box';
 import { movedBox } from '@tawny/core/studies/proportions';
@@ -12,6 +12,7 @@ import ProportionStrips from '../../charts/ProportionStrips.vue';
 import { useBoard } from '../../desk/useBoard';
 import QuantityText from '../../parts/QuantityText.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
+import { answerOf, followed } from '../../stores/answers';
 import { useTasks } from '../../stores/tasks';
 import { useBox } from './useBox';
 
@@ -22,12 +23,10 @@ const movedModes = computed(() =>
     : [],
 );
 const proportions = useTasks().proportions;
-watch(
-  () => JSON.stringify([bass.value.box, setting.value.c]),
-  () => bass.value.box && void proportions.run({ size: bass.value.box, c: setting.value.c }),
-  { immediate: true },
+const { last: ratios } = followed(
+  proportions,
+  answerOf(proportions, () => (bass.value.box ? { size: bass.value.box, c: setting.value.c } : null)),
 );
-const ratios = computed(() => proportions.state.value.answer?.result ?? null);
 const COLUMNS = 60;
 const field = computed(() => {
   const { box } = bass.value;
@@ -81,7 +80,6 @@ const AT_SEAT = {
             :height="height"
             :modes="bass.modes"
             :moved="movedModes"
-            :moved-name="movedName"
             :schroeder="bass.schroeder"
             :selected="mode ? mode.n.join('-') : null"
             :counts="bass.bands"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What is asked of the decay: the school, from which octave on, limits of one's own, what other schools say. */
-import { computed, onBeforeUnmount, watch } from 'vue';
+import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
@@ -11,6 +11,7 @@ import { SCHOOL_WORDS } from '@tawny/core/words/schools';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import NumberField from '../../parts/NumberField.vue';
 import { targetCostInputs } from '@tawny/core/studies/targetCosts';
+import { answerOf, followed } from '../../stores/answers';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
 import { useTasks } from '../../stores/tasks';
@@ -25,18 +26,14 @@ const mark = (inside: boolean | null) => (inside === null ? '–' : inside ? 'me
 const word = computed(() => coverageWord(props.result?.chosen.coverage ?? 0)[0]);
 const task = useTasks().targetCosts;
 const results = useResults();
-const costInputs = computed(() => {
-  const q = results.quick;
-  return q && !doc.previewing && results.inputs ? targetCostInputs(project.value, q.setting, results.inputs) : null;
-});
-const costKey = computed(() => (costInputs.value ? JSON.stringify(costInputs.value) : null));
-watch(costKey, (key) => key !== null && key !== task.state.value.answer?.key && void task.run(costInputs.value!), {
-  immediate: true,
-});
-onBeforeUnmount(() => task.cancel());
-const costs = computed(() =>
-  task.state.value.answer?.key === costKey.value ? (task.state.value.answer?.result ?? []) : [],
+const counted = followed(
+  task,
+  answerOf(task, () => {
+    const q = results.quick;
+    return q && !doc.previewing && results.inputs ? targetCostInputs(project.value, q.setting, results.inputs) : null;
+  }),
 );
+const costs = computed(() => counted.result.value ?? []);
 const currency = computed(() => project.value.brief.budget?.currency ?? '€');
 const costFor = (school: School) => costs.value.find((c) => c.school === school);
 const panelsOf = (school: School): string => {

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import type { HungPiece } from '@tawny/core/project/schema';
 import { surfaceWords } from '@tawny/core/words/tapes';
-import { flatMoved, flatTape, sideAlong } from '../../desk/flatPlace';
+import FacePlaceFields from '../../desk/FacePlaceFields.vue';
 import NumberField from '../../parts/NumberField.vue';
 import TunedFields from '../../parts/TunedFields.vue';
 import { useMarks } from './useMarks';
@@ -30,20 +30,10 @@ function takeDown(ids: string[]): void {
   if (doc.run({ type: 'take-down', ids })) session.selection = null;
 }
 const onWall = computed(() => setting.value.faces.find((f) => f.id === chosen.value?.face)?.kind === 'wall');
-const ON_WALL = [
-  ['u', 'From its left end', 'coordinate'],
-  ['v', 'Up from the floor', 'coordinate'],
-] as const;
 const FIELDS = [
-  ['width', 'Width', 'panelSide'],
-  ['height', 'Height', 'panelSide'],
   ['depth', 'Depth', 'panelDepth'],
   ['gap', 'Gap behind', 'panelGap'],
 ] as const;
-const label = (key: string, words: string) => {
-  if (onWall.value || (key !== 'width' && key !== 'height')) return words;
-  return sideAlong(setting.value) === key ? 'Length, front to rear' : 'Width, left to right';
-};
 </script>
 
 <template>
@@ -71,32 +61,11 @@ const label = (key: string, words: string) => {
       </tbody>
     </table>
     <div v-if="chosen" class="fields">
-      <template v-if="onWall">
-        <NumberField
-          v-for="[key, words, limit] in ON_WALL"
-          :key="key"
-          :label="words"
-          :model-value="chosen[key]"
-          :min="LIMITS[limit][0]"
-          :max="LIMITS[limit][1]"
-          @update:model-value="set({ [key]: $event })"
-        />
-      </template>
-      <template v-else>
-        <NumberField
-          v-for="way in ['front', 'left'] as const"
-          :key="way"
-          :label="`Middle from ${way}`"
-          :model-value="flatTape(setting, chosen, way)"
-          :min="LIMITS.coordinate[0]"
-          :max="LIMITS.coordinate[1]"
-          @update:model-value="set(flatMoved(setting, chosen, way, $event))"
-        />
-      </template>
+      <FacePlaceFields :setting="setting" :piece="chosen" :on-wall="onWall" :sides="LIMITS.panelSide" @change="set" />
       <NumberField
         v-for="[key, words, limit] in FIELDS"
         :key="key"
-        :label="label(key, words)"
+        :label="words"
         :model-value="chosen[key]"
         :min="LIMITS[limit][0]"
         :max="LIMITS[limit][1]"

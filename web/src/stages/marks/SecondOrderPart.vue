@@ -1,9 +1,10 @@
 <script setup lang="ts">
 /** Second-order reflections on request: over two surfaces, the loudest listed, the way drawn on the plan. */
-import { computed, onBeforeUnmount, watch } from 'vue';
+import { computed, onBeforeUnmount } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { type SecondOrderPath, secondOrderInputs } from '@tawny/core/studies/secondOrder';
 import TapeTag from '../../parts/TapeTag.vue';
+import { answerOf, followed } from '../../stores/answers';
 import { useTasks } from '../../stores/tasks';
 import { useMarks } from './useMarks';
 
@@ -11,14 +12,13 @@ const emit = defineEmits<{ route: [path: SecondOrderPath | null] }>();
 const { doc, setting, study } = useMarks();
 const task = useTasks().secondOrder;
 const MOST = 30;
-const inputs = computed(() => (doc.previewing ? null : secondOrderInputs(setting.value)));
-watch(inputs, (now) => now && void task.run(now), { immediate: true });
-onBeforeUnmount(() => {
-  task.cancel();
-  emit('route', null);
-});
+const { last } = followed(
+  task,
+  answerOf(task, () => (doc.previewing ? null : secondOrderInputs(setting.value))),
+);
+onBeforeUnmount(() => emit('route', null));
 const state = computed(() => task.state.value);
-const paths = computed(() => state.value.answer?.result.paths ?? []);
+const paths = computed(() => last.value?.paths ?? []);
 const limit = computed(() => study.value.result.threshold);
 const loud = computed(
   () => paths.value.filter((p) => p.levelDb > limit.value.levelDb && p.delay < limit.value.withinS).length,

@@ -1,10 +1,11 @@
 /** The recipes of the project, the one shown, and their sheets from the worker. */
-import { computed, watch } from 'vue';
+import { computed } from 'vue';
 import { allRecipes, recipeOf } from '@tawny/core/project/recipes';
 import { PANEL_RECIPE } from '@tawny/core/project/schema';
 import { isLibraryRecipe } from '@tawny/core/recipes/library';
 import type { Recipe } from '@tawny/core/recipes/types';
 import type { RecipeSheetInputs } from '@tawny/core/studies/recipeSheet';
+import { answerOf, followed } from '../../stores/answers';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
 import { useSession } from '../../stores/session';
@@ -77,13 +78,15 @@ export function useSheets(of: ReturnType<typeof useRecipes>) {
       c: setting.c,
     };
   });
-  const key = computed(() => JSON.stringify(inputs.value));
-  watch(key, () => inputs.value && void task.run(inputs.value), { immediate: true });
-  const sheets = computed(() => task.state.value.answer?.result ?? []);
+  const { last, current } = followed(
+    task,
+    answerOf(task, () => inputs.value),
+  );
+  const sheets = computed(() => last.value ?? []);
   return {
     state: task.state,
     sheets,
     sheet: computed(() => sheets.value.find((s) => s.id === of.shown.value.id) ?? null),
-    stale: computed(() => task.state.value.answer?.key !== key.value),
+    stale: computed(() => !current.value),
   };
 }

@@ -8,6 +8,7 @@ import { stereoPair } from '@tawny/core/project/placing';
 import { DEFAULT_SEARCH_WEIGHTS, type SeatCandidate, type SearchWeights } from '@tawny/core/studies/seatSearch';
 import type { CostMap } from '../../board/types';
 import NumberField from '../../parts/NumberField.vue';
+import { forgottenWith } from '../../stores/answers';
 import { useTasks } from '../../stores/tasks';
 import { useSeat } from './useSeat';
 
@@ -19,15 +20,11 @@ const task = useTasks().search;
 const state = computed(() => task.state.value);
 const answer = computed(() => state.value.answer?.result ?? null);
 watch(answer, (now) => emit('map', now?.map ?? null), { immediate: true });
-onBeforeUnmount(() => {
-  task.cancel();
-  emit('map', null);
-});
+onBeforeUnmount(() => emit('map', null));
 const pair = computed(() => stereoPair(project.value));
 const search = () => doc.stored && void task.run({ project: doc.stored, weights: { ...weights.value } });
-/** The map is of a room; when walls, things or boxes change it is no longer true. Places of head and pair do not count. */
-const roomKey = computed(() => (doc.stored ? JSON.stringify(studiedAnywhere(doc.stored)) : ''));
-watch(roomKey, () => !doc.previewing && task.forget());
+// The map is of a room; when walls, things or boxes change it is no longer true. Places of head and pair do not count.
+forgottenWith(task, () => doc.stored && studiedAnywhere(doc.stored));
 const PARTS: [keyof SearchWeights, string][] = [
   ['notch', 'Boundary notch'],
   ['evenness', 'Even bass at the seat'],

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** What walls do: the near faces of each loudspeaker, the schools of distance to the front wall, and which wall to face. */
-import { computed, onBeforeUnmount, watch } from 'vue';
+import { computed } from 'vue';
 import { studied } from '@tawny/core/project/studied';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
@@ -11,6 +11,7 @@ import ChartFrame from '../../charts/ChartFrame.vue';
 import NotchPlot from '../../charts/NotchPlot.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
+import { forgottenWith } from '../../stores/answers';
 import { useTasks } from '../../stores/tasks';
 import { useSeat } from './useSeat';
 
@@ -58,17 +59,9 @@ function trySchool(s: SchoolReport): void {
 
 const task = useTasks().orient;
 const state = computed(() => task.state.value);
-const inputs = computed(() => (doc.stored ? { project: doc.stored } : null));
-/** A log entry or a name does not make the ranking stale; everything it may look at does. */
-const key = computed(() => (doc.stored ? JSON.stringify(studied(doc.stored)) : ''));
-let ranFor = '';
-function rank(): void {
-  if (!inputs.value) return;
-  ranFor = key.value;
-  void task.run(inputs.value);
-}
-watch(key, (now) => now !== ranFor && task.forget());
-onBeforeUnmount(() => task.cancel());
+const rank = () => doc.stored && void task.run({ project: doc.stored });
+// A log entry or a name does not make the ranking stale; everything it may look at does.
+forgottenWith(task, () => doc.stored && studied(doc.stored));
 const ranks = computed(() => state.value.answer?.result.ranks ?? []);
 const facing = computed(() => project.value.listening.facing);
 const costOfChoice = computed(() => {

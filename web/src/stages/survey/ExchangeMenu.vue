@@ -45,12 +45,12 @@ async function bring(event: Event): Promise<void> {
     session.refusal = { file: file.name, problems: read.problems };
     return;
   }
-  if (read.outlines.length === 1) return take1(file.name, read.outlines[0], read.notes);
+  if (read.outlines.length === 1) return bringOutline(file.name, read.outlines[0], read.notes);
   found.value = { file: file.name, outlines: read.outlines, notes: read.notes };
 }
 const found = shallowRef<{ file: string; outlines: FoundOutline[]; notes: string[] } | null>(null);
 const picking = computed({ get: () => found.value !== null, set: (open) => !open && (found.value = null) });
-function take1(file: string, outline: FoundOutline, notes: readonly string[]): void {
+function bringOutline(file: string, outline: FoundOutline, notes: readonly string[]): void {
   found.value = null;
   if (!doc.run({ type: 'set-outline', corners: outline.corners.map((c) => ({ ...c })) })) return;
   session.message = {
@@ -83,7 +83,7 @@ function thumb(o: FoundOutline): string {
       <p class="soft">{{ found.file }} holds {{ found.outlines.length }} closed outlines that could be a room.</p>
       <ul>
         <li v-for="(o, i) in found.outlines" :key="i">
-          <button class="outline" :data-outline="i" @click="take1(found.file, o, found.notes)">
+          <button class="outline" :data-outline="i" @click="bringOutline(found.file, o, found.notes)">
             <svg width="120" height="80" aria-hidden="true"><polygon :points="thumb(o)" /></svg>
             <span
               ><strong>{{ lengthText(o.width, session.system) }} × {{ lengthText(o.height, session.system) }}</strong

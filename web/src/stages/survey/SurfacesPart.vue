@@ -9,7 +9,7 @@ import { lengthText } from '@tawny/core/quantities/lengths';
 import { SOURCE_WORDS } from '@tawny/core/words/materials';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import MaterialField from '../../parts/MaterialField.vue';
-import { flatMoved, flatTape, sideAlong } from '../../desk/flatPlace';
+import FacePlaceFields from '../../desk/FacePlaceFields.vue';
 import NumberField from '../../parts/NumberField.vue';
 import PickList from '../../parts/PickList.vue';
 import TextRow from '../../parts/TextRow.vue';
@@ -196,58 +196,12 @@ async function take(event: Event): Promise<void> {
             :items="faces"
             @update:model-value="set(t, { face: $event })"
           />
-          <template v-if="isWall(t.face)">
-            <NumberField
-              label="From left end"
-              :model-value="t.u"
-              :min="LIMITS.coordinate[0]"
-              :max="LIMITS.coordinate[1]"
-              @update:model-value="set(t, { u: $event })"
-            />
-            <NumberField
-              label="Up from floor"
-              :model-value="t.v"
-              :min="LIMITS.coordinate[0]"
-              :max="LIMITS.coordinate[1]"
-              @update:model-value="set(t, { v: $event })"
-            />
-          </template>
-          <template v-else>
-            <NumberField
-              v-for="way in ['front', 'left'] as const"
-              :key="way"
-              :label="`Middle from ${way}`"
-              :model-value="flatTape(setting, t, way)"
-              :min="LIMITS.coordinate[0]"
-              :max="LIMITS.coordinate[1]"
-              @update:model-value="set(t, flatMoved(setting, t, way, $event))"
-            />
-          </template>
-          <NumberField
-            :label="
-              isWall(t.face)
-                ? 'Width'
-                : sideAlong(setting) === 'width'
-                  ? 'Length, front to rear'
-                  : 'Width, left to right'
-            "
-            :model-value="t.width"
-            :min="LIMITS.piece[0]"
-            :max="LIMITS.piece[1]"
-            @update:model-value="set(t, { width: $event })"
-          />
-          <NumberField
-            :label="
-              isWall(t.face)
-                ? 'Height'
-                : sideAlong(setting) === 'height'
-                  ? 'Length, front to rear'
-                  : 'Width, left to right'
-            "
-            :model-value="t.height"
-            :min="LIMITS.piece[0]"
-            :max="LIMITS.piece[1]"
-            @update:model-value="set(t, { height: $event })"
+          <FacePlaceFields
+            :setting="setting"
+            :piece="t"
+            :on-wall="isWall(t.face)"
+            :sides="LIMITS.piece"
+            @change="set(t, $event)"
           />
           <MaterialField
             label="Material"
