@@ -1,7 +1,7 @@
-/** By keyboard alone, by screen reader's rules, and without ever blocking the page. */
+/** By keyboard alone, by screen reader's rules, and with no more work a keystroke than it needs. */
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
-import { measureEdits, typeOver } from './pageThread';
+import { countEdits, counting, typeOver } from './pageWork';
 import { field, openDemo, openPlain, part, settled, stage, type StageName } from './rig';
 
 const STAGES: StageName[] = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'build'];
@@ -122,27 +122,29 @@ test('the whole way by keyboard', async ({ page }) => {
 
 test.describe.configure({ timeout: 300_000 });
 
-test('typing a new width updates board, verdict and decay without blocking the page', async ({ page }) => {
+test('typing a new width updates board, verdict and decay, and asks each study once', async ({ page }) => {
+  await counting(page);
   await openPlain(page);
   await stage(page, 'survey');
   await field(page, 'Width, wall D to wall B').focus();
   const before = await page.locator('[data-measure="decay"]').innerText();
   const widths = ['401', '388', '395', '404'];
-  await measureEdits(page, 'a new width typed in Survey', (turn) => typeOver(page, widths[turn % widths.length]!));
+  await countEdits(page, 'a new width typed in Survey', (turn) => typeOver(page, widths[turn % widths.length]!));
   await typeOver(page, '486');
   await settled(page);
   await expect(page.locator('.board svg').getByText('486.0 cm × 534.0 cm')).toBeVisible();
   expect(await page.locator('[data-measure="decay"]').innerText()).not.toBe(before);
 });
 
-test('charts and tables follow an edit without blocking the page', async ({ page }) => {
+test('charts and tables follow an edit, and nothing is computed twice', async ({ page }) => {
+  await counting(page);
   await openPlain(page);
   await stage(page, 'decay');
   await page.locator('[data-part-tab="panel"]').click();
   const chosen = page.locator('[data-row="chosen"]');
   const before = await chosen.innerText();
   await field(page, 'Depth of fill').focus();
-  await measureEdits(page, 'a new depth typed in Decay', (turn) =>
+  await countEdits(page, 'a new depth typed in Decay', (turn) =>
     typeOver(page, ['12', '18', '14', '16', '20'][turn % 5]!),
   );
   await settled(page);
@@ -155,7 +157,7 @@ test('charts and tables follow an edit without blocking the page', async ({ page
   for (const name of ['bass', 'marks', 'seat'] as const) {
     await stage(page, name);
     await settled(page);
-    await measureEdits(page, `a width undone and redone in ${name}`, (turn) =>
+    await countEdits(page, `a width undone and redone in ${name}`, (turn) =>
       page.keyboard.press(turn % 2 === 0 ? 'Control+z' : 'Control+y'),
     );
   }

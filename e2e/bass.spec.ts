@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { pageTasks, QUIET_YARDSTICK, yardstick } from './pageThread';
+import { counting, workOf } from './pageWork';
 import { choose, escapeFrom, field, openDemo, openPlain, stage, type } from './rig';
 
 /** Waits for the coarse or the full answer. */
@@ -9,39 +9,28 @@ async function answered(page: Page, which: 'coarse' | 'full'): Promise<void> {
 }
 const part = (page: Page, id: string) => page.locator(`[data-part-tab="${id}"]`).click();
 
-test('the page is never held while the room’s waves are solved, and says how long it was', async ({ page }) => {
+test('the room’s waves are solved away from the page: one question each, coarse and full, and no redraw in between', async ({
+  page,
+}) => {
+  await counting(page);
   await openDemo(page);
   await stage(page, 'bass');
   await answered(page, 'full');
-  // The room's shape changed: both answers anew. What is measured begins when the stage is drawn and the worker at work.
+  // The room's shape changed: both answers anew.
   await stage(page, 'survey');
   await type(page, 'Height', '270');
-  await stage(page, 'bass');
-  await expect(page.getByRole('progressbar', { name: /^Solving/ })).toBeVisible();
-  await page.waitForTimeout(300);
-  const tasks = await pageTasks(page, async () => {
-    await page.waitForFunction(() => /as it is, to/.test(document.querySelector('.stage header')!.textContent), null, {
-      timeout: 120_000,
-    });
-    await page.waitForTimeout(1500);
+  const work = await workOf(page, async () => {
+    await stage(page, 'bass');
+    await answered(page, 'full');
   });
-  const stick = await yardstick(page);
-  const solving = await page.evaluate(() =>
-    performance
-      .getEntriesByType('measure')
-      .filter((m) => m.name.startsWith('bass'))
-      .map((m) => `${m.name} ${m.duration.toFixed(0)} ms`),
-  );
-  const sorted = tasks.map((t) => t.processor).sort((a, b) => b - a);
   process.stdout.write(
-    `Bass solving: ${solving.join(', ')}; page thread's longest tasks ${sorted
-      .slice(0, 4)
-      .map((t) => t.toFixed(0))
-      .join(', ')} ms of processor, yardstick ${stick.toFixed(0)} ms\n`,
+    `Bass solving: asked ${work.asked.join(' ')}, ${work.answers} messages back, ${work.changed} changes to ${work.elements} elements, ${work.layouts} layouts\n`,
   );
-  expect(solving.some((m) => m.startsWith('bass full'))).toBe(true);
-  // What the page itself does meanwhile: two answers received and drawn, and their map. The worker's time does not count.
-  expect(sorted[0]).toBeLessThanOrEqual(50 * Math.max(1, stick / QUIET_YARDSTICK));
+  // Coarse and full with the map that belongs to each, and nothing twice.
+  expect(work.asked.filter((k) => k.startsWith('bass-answer'))).toEqual(['bass-answer-coarse', 'bass-answer-full']);
+  expect(work.asked).toEqual([...new Set(work.asked)]);
+  // Stage, two answers with their maps, and a bar that moves with each message: not the drawing with every message.
+  expect(work.changed).toBeLessThanOrEqual(8 * work.elements + 20 * work.answers);
 });
 
 test('the Bakehouse: a null at the seat is named, and a subwoofer’s place cures part of it', async ({ page }) => {

@@ -2,7 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, type Page, test } from '@playwright/test';
-import { measureFrames, yardstick } from './pageThread';
+import { counting, countMoves, workOf } from './pageWork';
 import { choose, openDemo, openFile, openRoom, part, settled, stage } from './rig';
 
 const tab = part;
@@ -147,11 +147,12 @@ function fullHall(): string {
   });
 }
 
-test('twelve loudspeakers in a hall of forty faces: marks follow a dragged one within a frame, second order in a worker', async ({
+test('twelve loudspeakers in a hall of forty faces: marks follow a dragged one and ask nothing, second order in a worker', async ({
   page,
 }, info) => {
   const path = info.outputPath('full-hall.tawny.json');
   writeFileSync(path, fullHall());
+  await counting(page);
   await openDemo(page);
   await openFile(page, path);
   await settled(page);
@@ -168,20 +169,13 @@ test('twelve loudspeakers in a hall of forty faces: marks follow a dragged one w
   // n(n − 1) pairs for each of thirteen loudspeakers.
   const faces = Math.round((1 + Math.sqrt(1 + (4 * pairs) / 13)) / 2);
   expect(faces).toBeGreaterThanOrEqual(40);
-  // The first asking starts the worker and fetches its code; the others show what the work itself takes.
-  const asked = () => page.evaluate(() => performance.getEntriesByName('second-order').map((m) => m.duration));
-  for (let turn = 0; turn < 4; turn++) {
-    const before = (await asked()).length;
+  // What was answered is not asked again by looking elsewhere and back.
+  const back = await workOf(page, async () => {
     await tab(page, 'mark');
     await tab(page, 'second');
-    await expect.poll(async () => (await asked()).length).toBeGreaterThan(before);
-  }
-  const times = (await asked()).slice(-5);
-  const stick = await yardstick(page);
-  process.stdout.write(
-    `Second order of 13 loudspeakers and ${faces} faces, ms in the worker, there and back: ${times.map((t) => t.toFixed(0)).join(', ')}; yardstick ${stick.toFixed(0)}\n`,
-  );
-  expect(Math.min(...times)).toBeLessThanOrEqual(500);
+    await expect(said).toContainText('pairs of surfaces looked at');
+  });
+  expect(back.asked).toEqual([]);
   await tab(page, 'mark');
   expect(await page.locator('[data-mark]').count()).toBeGreaterThan(60);
 
@@ -190,7 +184,7 @@ test('twelve loudspeakers in a hall of forty faces: marks follow a dragged one w
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 3, y + 3, { steps: 4 });
-  await measureFrames(page, `Dragging one of thirteen loudspeakers among ${faces} faces`, (i) =>
+  await countMoves(page, `Dragging one of thirteen loudspeakers among ${faces} faces`, (i) =>
     page.mouse.move(x + 4 + (i % 9), y + 3 + (i % 5)),
   );
   await page.mouse.up();

@@ -2,7 +2,7 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, type Page, test } from '@playwright/test';
-import { measureFrames } from './pageThread';
+import { counting, countMoves } from './pageWork';
 import {
   escapeFrom,
   field,
@@ -268,9 +268,12 @@ function manyWalls(): string {
   });
 }
 
-test('a plan of forty walls and sixty patches follows the pointer within a frame', async ({ page }, info) => {
+test('a plan of forty walls and sixty patches follows the pointer and asks nothing of a worker', async ({
+  page,
+}, info) => {
   const path = info.outputPath('forty.tawny.json');
   writeFileSync(path, manyWalls());
+  await counting(page);
   await openDemo(page);
   await openFile(page, path);
   await settled(page);
@@ -280,9 +283,7 @@ test('a plan of forty walls and sixty patches follows the pointer within a frame
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x + 5, y + 5, { steps: 5 });
-  await measureFrames(page, 'Dragging a corner of forty walls', (i) =>
-    page.mouse.move(x + 6 + (i % 11), y + 6 + (i % 5)),
-  );
+  await countMoves(page, 'Dragging a corner of forty walls', (i) => page.mouse.move(x + 6 + (i % 11), y + 6 + (i % 5)));
   await page.mouse.up();
   await expect(page.getByRole('button', { name: 'Undo moving a corner' })).toBeEnabled();
   await expect(field(page, 'Height')).toHaveValue('300.0');
