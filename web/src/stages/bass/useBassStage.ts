@@ -45,13 +45,16 @@ export function useBassMap(height: () => number) {
   });
   let turn = 0;
   watch(
-    [() => JSON.stringify(wish.value), height, bass.solved],
+    [() => JSON.stringify(wish.value), height, bass.solved, bass.current],
     async () => {
       const mine = ++turn;
       if (!wish.value) {
         map.value = null;
         return;
       }
+      // The answer shown is of the room before the edit: a map of the room as it is now would not belong to it, and would have it solved
+      // before its turn. The new answer asks for its own.
+      if (!bass.current.value) return;
       busy.value = true;
       const found = await bass.ask('map', { wish: wish.value, height: height() });
       if (mine !== turn) return;
