@@ -30,6 +30,27 @@ test('a recipe is edited and the verdict of the room changes; an own recipe join
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-layer="porous"]')).toBeVisible();
   await expect(page.getByText('20.0 cm').first()).toBeVisible();
+  // The section is the editor: the fill's front by drag and by keys, another layer picked in it.
+  const front = page.locator('[data-front="0"]');
+  const depth = page.locator('[data-layer-row="0"]').getByRole('textbox', { name: 'Depth' });
+  await front.scrollIntoViewIfNeeded();
+  const grip = (await front.boundingBox())!;
+  await page.mouse.move(grip.x + grip.width / 2, grip.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + grip.width / 2 - 40, grip.y + 40, { steps: 4 });
+  await page.mouse.up();
+  await expect(depth).not.toHaveValue(/^20/);
+  await expect(front).not.toHaveAttribute('aria-valuetext', '20.0 cm');
+  await page.keyboard.press('Control+z');
+  await expect(depth).toHaveValue(/^20\.0/);
+  await front.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await page.keyboard.press('ArrowLeft');
+  await expect(front).toHaveAttribute('aria-valuetext', '20.9 cm');
+  await page.keyboard.press('Control+z');
+  await expect(depth).toHaveValue(/^20\.0/);
+  await page.getByRole('button', { name: 'Layer 2: Cloth' }).locator('text').click();
+  await expect(page.locator('[data-layer-row="1"]')).toContainText('Cloth');
   await page.getByRole('button', { name: 'Add a layer' }).click();
   await page
     .getByRole('listitem')

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-/** One layer of a recipe: its fields, its place in the stack. */
-import { mdiArrowDown, mdiArrowUp, mdiClose } from '@mdi/js';
+/** The layer in hand: its fields, its place in the stack. */
+import { mdiArrowLeft, mdiArrowRight, mdiClose } from '@mdi/js';
 import { ref } from 'vue';
 import { FILL_KINDS, fillResistivity, wedgeThickness } from '@tawny/core/absorbers/fills';
 import { LIMITS } from '@tawny/core/project/schema';
@@ -44,7 +44,7 @@ const range = () => {
 </script>
 
 <template>
-  <li class="layer" :data-layer-row="index">
+  <div class="layer" :data-layer-row="index">
     <div class="head">
       <strong>{{ index + 1 }} {{ LAYER_WORDS[layer.type] }}</strong>
       <span class="spacer" />
@@ -54,7 +54,7 @@ const range = () => {
         :aria-label="`Layer ${index + 1} towards the wall`"
         @click="emit('move', -1)"
       >
-        <v-icon :icon="mdiArrowUp" size="16" />
+        <v-icon :icon="mdiArrowLeft" size="16" />
       </button>
       <button
         v-if="index < count - 1"
@@ -62,7 +62,7 @@ const range = () => {
         :aria-label="`Layer ${index + 1} towards the room`"
         @click="emit('move', 1)"
       >
-        <v-icon :icon="mdiArrowDown" size="16" />
+        <v-icon :icon="mdiArrowRight" size="16" />
       </button>
       <button title="Remove" :aria-label="`Remove layer ${index + 1}`" @click="emit('remove')">
         <v-icon :icon="mdiClose" size="16" />
@@ -214,7 +214,7 @@ const range = () => {
         @update:model-value="set({ pitch: $event })"
       />
     </template>
-  </li>
+  </div>
 </template>
 
 <style scoped>

@@ -15,10 +15,12 @@ import LayerRow from './LayerRow.vue';
 import PortFields from './PortFields.vue';
 import { useLengths } from '../../parts/keys';
 import ScatterFields from './ScatterFields.vue';
+import { inserted, moved } from './section';
 import type { useRecipes } from './useRecipes';
 
 const props = defineProps<{ of: ReturnType<typeof useRecipes> }>();
-const { shown, isOwn, isPanel, setRecipe, remove, duplicate, doc, project, currency } = props.of;
+const { shown, isOwn, isPanel, setRecipe, layer, setLayers, setLayer, remove, duplicate, doc, project, currency } =
+  props.of;
 const panel = computed(() => project.value.treatment.panel);
 const forms = FORMS.map((value) => ({ value, title: FORM_WORDS[value] }));
 const reactions = [
@@ -48,15 +50,11 @@ const FRESH: Record<RecipeLayer['type'], () => RecipeLayer> = {
 const system = useLengths();
 const boards = computed(() => boardsOf(shown.value));
 const layers = computed(() => shown.value.layers);
-const setLayers = (next: RecipeLayer[]) => setRecipe({ layers: next.map((l) => ({ ...l })) });
-const change = (i: number, layer: RecipeLayer) => setLayers(layers.value.with(i, layer));
-function move(i: number, by: 1 | -1): void {
-  const next = [...layers.value];
-  const [layer] = next.splice(i, 1);
-  next.splice(i + by, 0, layer!);
-  setLayers(next);
+function put(next: { layers: RecipeLayer[]; picked: number }): void {
+  setLayers(next.layers);
+  layer.value = next.picked;
 }
-
+const add = (type: RecipeLayer['type']) => put(inserted(layers.value, layer.value, FRESH[type]()));
 const ports = computed(() => shown.value.ports);
 </script>
 
@@ -115,30 +113,39 @@ const ports = computed(() => shown.value.ports);
       >
     </template>
     <template v-else>
-      <h2>Layers, from the wall outwards</h2>
-      <ol class="layers">
-        <LayerRow
+      <h2>Layers</h2>
+      <div v-if="layers.length > 0" class="stack" role="group" aria-label="Layers, from the wall outwards">
+        <span class="soft">wall</span>
+        <button
           v-for="(l, i) in layers"
           :key="i"
-          :layer="l"
-          :index="i"
-          :count="layers.length"
-          @change="change(i, $event)"
-          @move="move(i, $event)"
-          @remove="setLayers(layers.filter((_, k) => k !== i))"
-        />
-      </ol>
+          :class="{ picked: i === layer }"
+          :aria-pressed="i === layer"
+          :data-pick-layer="i"
+          @click="layer = i"
+        >
+          {{ LAYER_WORDS[l.type] }}
+        </button>
+        <span class="soft">room</span>
+      </div>
+      <LayerRow
+        v-if="layers[layer]"
+        :key="`${shown.id} ${layer}`"
+        :layer="layers[layer]!"
+        :index="layer"
+        :count="layers.length"
+        @change="setLayer(layer, $event)"
+        @move="put(moved(layers, layer, $event))"
+        @remove="setLayers(layers.toSpliced(layer, 1))"
+      />
       <v-menu>
         <template #activator="{ props: menu }">
-          <v-btn v-bind="menu" size="small" variant="outlined" color="primary">Add a layer</v-btn>
+          <v-btn v-bind="menu" size="small" variant="outlined" color="primary">{{
+            layers.length > 0 ? 'Add a layer in front' : 'Add a layer'
+          }}</v-btn>
         </template>
         <v-list>
-          <v-list-item
-            v-for="t in RECIPE_LAYERS"
-            :key="t"
-            :title="LAYER_WORDS[t]"
-            @click="setLayers([...layers, FRESH[t]()])"
-          />
+          <v-list-item v-for="t in RECIPE_LAYERS" :key="t" :title="LAYER_WORDS[t]" @click="add(t)" />
         </v-list>
       </v-menu>
       <h2>How it is counted</h2>
@@ -200,9 +207,23 @@ const ports = computed(() => shown.value.ports);
   font-size: 12.5px;
   margin: 4px 0 6px;
 }
-.layers {
-  list-style: none;
-  padding: 0;
-  margin: 0 0 6px;
+.stack {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  align-items: center;
+  margin: 2px 0 4px;
+  font-size: 12.5px;
+}
+.stack button {
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  min-height: 28px;
+  padding: 0 7px;
+}
+.stack button.picked {
+  border-color: var(--tawny);
+  color: var(--tawny);
+  font-weight: 600;
 }
 </style>

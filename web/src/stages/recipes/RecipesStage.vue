@@ -51,6 +51,14 @@ const behind = computed(() => {
   const setting = results.quick?.setting;
   return setting ? (results.quick?.seat.result.headFromRear ?? null) : null;
 });
+/** Layers of one's own recipe are changed in the section; across a corner or edge, where it is drawn whole, in their fields. */
+const editable = computed(
+  () =>
+    of.isOwn.value &&
+    !shown.value.measured &&
+    shown.value.layers.length > 0 &&
+    ['flat', 'cloud', 'block'].includes(shown.value.form),
+);
 const working = computed(() => (sheet.value ? recipeWorking(shown.value, sheet.value) : null));
 const message = computed(() => {
   const { fault, instead } = sheet.value ?? { fault: null, instead: [] };
@@ -91,14 +99,23 @@ const message = computed(() => {
         <ChartFrame
           v-if="!sheet?.scattering || shown.layers.length > 0"
           title="In section"
-          subtitle="to scale"
+          :subtitle="editable ? 'pick a layer, drag its front' : 'to scale'"
           :file="`section-${shown.id}`"
           :table="shown.layers.map((l) => ({ layer: l.type, m: 'd' in l ? l.d : 't' in l ? l.t : null }))"
           :min-height="170"
           class="section"
         >
           <template #default="{ width, height }">
-            <SectionDrawing :width="width" :height="height" :recipe="shown" :depths="[]" />
+            <SectionDrawing
+              :width="width"
+              :height="height"
+              :recipe="shown"
+              :depths="[]"
+              :picked="editable ? of.layer.value : null"
+              @pick="of.layer.value = $event"
+              @preview="of.previewLayer"
+              @change="(index, layer) => of.setLayer(index, layer, `front ${index}`)"
+            />
           </template>
         </ChartFrame>
         <ChartFrame
@@ -159,7 +176,7 @@ const message = computed(() => {
 }
 .lower {
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
   gap: 8px;
   padding: 4px 14px 8px 0;
   border-top: 1px solid var(--rule);

@@ -1,40 +1,37 @@
 <script setup lang="ts">
-/** The recipe in section, to scale, the wall at the left, sound from the right. */
-import { computed } from 'vue';
+/**
+ * The recipe in section, to scale, the wall at the left, sound from the right. Where `picked` is given it is where the stack is
+ * changed too: a layer is picked by click or Enter, its front is dragged or moved by the arrow keys.
+ */
+import { computed, ref } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { fillDepth, isThin } from '@tawny/core/recipes/curve';
+import { fillDepth } from '@tawny/core/recipes/curve';
 import { wellDepthOf } from '@tawny/core/recipes/wells';
-import type { Recipe } from '@tawny/core/recipes/types';
-import { LAYER_WORDS } from '@tawny/core/words/plan';
+import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
 import { useLengths } from '../../parts/keys';
+import { nudged, sectionLayers, type SectionLayer, withThickness } from './section';
 import '../../charts/charts.css';
 
-const props = defineProps<{ width: number; height: number; recipe: Recipe; depths: readonly number[] }>();
+const props = withDefaults(
+  defineProps<{
+    width: number;
+    height: number;
+    recipe: Recipe;
+    depths: readonly number[];
+    /** The layer in hand; null: a drawing only. */
+    picked?: number | null;
+  }>(),
+  { picked: null },
+);
+const emit = defineEmits<{
+  pick: [index: number];
+  /** A layer as it would be while its front is dragged; null: the drag was given up. */
+  preview: [index: number, layer: RecipeLayer | null];
+  change: [index: number, layer: RecipeLayer];
+}>();
 const system = useLengths();
 const corner = computed(() => ['straddle', 'corner', 'edge'].includes(props.recipe.form));
-
-interface Band {
-  type: string;
-  from: number;
-  to: number;
-  name: string;
-  size: string;
-}
-const bands = computed((): Band[] => {
-  let at = 0;
-  return props.recipe.layers.map((l) => {
-    const thick = isThin(l) ? ('t' in l ? l.t : 0) : 'd' in l ? l.d : 0;
-    const band = {
-      type: l.type,
-      from: at,
-      to: at + thick,
-      name: LAYER_WORDS[l.type],
-      size: isThin(l) && !('t' in l) ? '' : lengthText(thick, system.value),
-    };
-    at += thick;
-    return band;
-  });
-});
+const bands = computed(() => sectionLayers(props.recipe, system.value));
 const total = computed(() => Math.max(0.05, bands.value.at(-1)?.to ?? 0, wellDepthOf(props.recipe)));
 const portsDrawn = computed(() => Math.min(6, props.recipe.ports?.count ?? 0));
 /** As large as they are, but never into one another or past the box's edge. */
@@ -46,7 +43,10 @@ const portHeight = computed(() =>
 );
 const WALL = 22;
 /** Cut off above and below: only the depth is to scale. */
-const scale = computed(() => Math.min((props.width - WALL - 110) / total.value, 900));
+const fitting = computed(() => Math.min((props.width - WALL - 110) / total.value, 2000));
+/** The scale stays as it was while a front is in hand, or the drawing would run from under the pointer. */
+const grip = ref<{ index: number; scale: number; x: number; layer: RecipeLayer; thick: number } | null>(null);
+const scale = computed(() => grip.value?.scale ?? fitting.value);
 const x = (d: number) => 16 + WALL + d * scale.value;
 const top = 26;
 const bottom = computed(() => props.height - 46);
@@ -54,6 +54,43 @@ const bottom = computed(() => props.height - 46);
 const labels = computed(() =>
   bands.value.map((b, i) => ({ ...b, x: x((b.from + b.to) / 2), y: bottom.value + 12 + 11 * (i % 3) })),
 );
+const editable = computed(() => props.picked !== null);
+function take(event: PointerEvent, b: SectionLayer): void {
+  emit('pick', b.index);
+  (event.currentTarget as Element).setPointerCapture(event.pointerId);
+  const layer = props.recipe.layers[b.index]!;
+  grip.value = { index: b.index, scale: fitting.value, x: event.clientX, layer: { ...layer }, thick: b.to - b.from };
+}
+const dragged = (event: PointerEvent) => {
+  const g = grip.value!;
+  return withThickness(g.layer, g.thick + (event.clientX - g.x) / g.scale);
+};
+function drag(event: PointerEvent): void {
+  if (grip.value) emit('preview', grip.value.index, dragged(event));
+}
+function drop(event: PointerEvent): void {
+  const g = grip.value;
+  if (!g) return;
+  const layer = dragged(event);
+  grip.value = null;
+  emit('change', g.index, layer);
+}
+function giveUp(): void {
+  if (grip.value) emit('preview', grip.value.index, null);
+  grip.value = null;
+}
+function onKey(event: KeyboardEvent, b: SectionLayer): void {
+  if (event.key === 'Escape' && grip.value) {
+    event.stopPropagation();
+    return giveUp();
+  }
+  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+  if (by === 0) return;
+  event.preventDefault();
+  emit('pick', b.index);
+  emit('change', b.index, nudged(props.recipe.layers[b.index]!, by, event.shiftKey));
+}
+const titleOf = (b: SectionLayer) => `Layer ${b.index + 1}: ${[b.name, b.size].filter(Boolean).join(' ')}`;
 const leg = computed(() => props.recipe.width / Math.SQRT2);
 const cornerScale = computed(() => Math.min(props.height - 56, props.width - 150) / leg.value);
 const wells = computed(() => {
@@ -66,7 +103,13 @@ const wells = computed(() => {
 </script>
 
 <template>
-  <svg class="plotted" :width="width" :height="height" role="img" :aria-label="`Section of ${recipe.name}, to scale`">
+  <svg
+    class="plotted"
+    :width="width"
+    :height="height"
+    :role="editable ? 'group' : 'img'"
+    :aria-label="`Section of ${recipe.name}, to scale`"
+  >
     <defs>
       <pattern id="fill-hatch" width="9" height="9" patternUnits="userSpaceOnUse">
         <path d="M0,5 q2,-4 4.5,0 t4.5,0" class="wool" />
@@ -109,7 +152,19 @@ const wells = computed(() => {
     </template>
     <template v-else>
       <rect x="16" :y="top" :width="WALL" :height="bottom - top" class="wall" />
-      <g v-for="(b, i) in bands" :key="i" :data-layer="b.type">
+      <g
+        v-for="(b, i) in bands"
+        :key="i"
+        :data-layer="b.type"
+        :class="{ pick: editable, picked: b.index === picked }"
+        :role="editable ? 'button' : undefined"
+        :tabindex="editable ? 0 : undefined"
+        :aria-label="editable ? titleOf(b) : undefined"
+        :aria-pressed="editable ? b.index === picked : undefined"
+        @click="editable && emit('pick', b.index)"
+        @keydown.enter.prevent="editable && emit('pick', b.index)"
+        @keydown.space.prevent="editable && emit('pick', b.index)"
+      >
         <rect
           :x="x(b.from)"
           :y="top"
@@ -128,6 +183,16 @@ const wells = computed(() => {
             class="opening"
           />
         </g>
+        <rect
+          v-if="editable"
+          class="reach"
+          :x="(x(b.from) + x(b.to)) / 2 - Math.max(18, x(b.to) - x(b.from)) / 2"
+          :y="bottom"
+          :width="Math.max(18, x(b.to) - x(b.from))"
+          height="38"
+        />
+        <line v-if="b.index === picked" class="under" :x1="x(b.from)" :x2="x(b.to)" :y1="bottom + 2" :y2="bottom + 2" />
+        <text :x="labels[i]!.x" :y="labels[i]!.y" text-anchor="middle">{{ b.name }} {{ b.size }}</text>
       </g>
       <g v-if="recipe.ports">
         <rect
@@ -141,18 +206,85 @@ const wells = computed(() => {
         />
         <rect :x="x(total)" :y="top" width="4" :height="bottom - top" class="skin" />
       </g>
-      <text v-for="(l, i) in labels" :key="i" :x="l.x" :y="l.y" text-anchor="middle">{{ l.name }} {{ l.size }}</text>
       <text :x="16" y="14">wall</text>
       <text :x="x(total) + 14" :y="(top + bottom) / 2">room ←</text>
       <g v-if="bands.length > 0" class="size">
         <line :x1="x(0)" :x2="x(total)" :y1="top - 6" :y2="top - 6" />
         <text class="figure" :x="x(total / 2)" :y="top - 10" text-anchor="middle">{{ lengthText(total, system) }}</text>
       </g>
+      <template v-if="editable">
+        <g
+          v-for="b in bands.filter((l) => l.stretches)"
+          :key="`front ${b.index}`"
+          class="front-grip"
+          :class="{ picked: b.index === picked }"
+          tabindex="0"
+          role="slider"
+          :aria-label="`Front of layer ${b.index + 1}, ${b.name}`"
+          :aria-valuenow="Number(((b.to - b.from) * 1000).toFixed(1))"
+          :aria-valuetext="b.size"
+          :data-front="b.index"
+          @pointerdown.stop="take($event, b)"
+          @pointermove="drag"
+          @pointerup="drop"
+          @pointercancel="giveUp"
+          @keydown="onKey($event, b)"
+        >
+          <rect class="reach" :x="x(b.to) - 7" :y="top" width="14" :height="bottom - top" />
+          <line :x1="x(b.to)" :x2="x(b.to)" :y1="top" :y2="bottom" />
+          <path :d="`M${x(b.to) - 5},${(top + bottom) / 2} l5,-5 l5,5 l-5,5 z`" />
+        </g>
+      </template>
     </template>
   </svg>
 </template>
 
 <style scoped>
+svg {
+  user-select: none;
+}
+.pick {
+  cursor: pointer;
+}
+.reach {
+  fill: transparent;
+}
+.under {
+  stroke: var(--tawny);
+  stroke-width: 3;
+}
+svg.plotted .picked text {
+  fill: var(--ink);
+  font-weight: 600;
+}
+.front-grip {
+  cursor: ew-resize;
+  touch-action: none;
+}
+.front-grip line {
+  stroke: transparent;
+  stroke-width: 2;
+}
+.front-grip path {
+  fill: var(--sheet);
+  stroke: var(--tawny);
+  stroke-width: 1.5;
+}
+.front-grip.picked path {
+  fill: var(--tawny);
+}
+.front-grip:hover line,
+.front-grip:focus-visible line {
+  stroke: var(--tawny);
+}
+svg.plotted .pick:focus,
+svg.plotted .front-grip:focus {
+  outline: none;
+}
+svg.plotted .pick:focus-visible rect:first-child {
+  stroke: var(--tawny);
+  stroke-width: 2.5;
+}
 .wall {
   fill: url('#wall-hatch');
   stroke: var(--ink);

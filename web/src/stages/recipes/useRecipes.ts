@@ -1,9 +1,9 @@
 /** The recipes of the project, the one shown, and their sheets from the worker. */
-import { computed } from 'vue';
+import { computed, ref, watch } from 'vue';
 import { allRecipes, recipeOf } from '@tawny/core/project/recipes';
 import { PANEL_RECIPE } from '@tawny/core/project/schema';
 import { isLibraryRecipe } from '@tawny/core/recipes/library';
-import type { Recipe } from '@tawny/core/recipes/types';
+import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
 import type { RecipeSheetInputs } from '@tawny/core/studies/recipeSheet';
 import { answerOf, followed } from '../../stores/answers';
 import { useDocument } from '../../stores/document';
@@ -25,8 +25,30 @@ export function useRecipes() {
       .filter((id) => id !== shown.value.id && recipes.value.some((r) => r.id === id))
       .slice(0, MOST_COMPARED),
   );
-  const setRecipe = (change: Partial<Recipe>) =>
-    doc.run({ type: 'put-recipe', recipe: { ...structuredClone(shown.value), ...change } });
+  const setRecipe = (change: Partial<Recipe>, key: string | null = null) =>
+    doc.run({ type: 'put-recipe', recipe: { ...structuredClone(shown.value), ...change } }, key);
+
+  /** The layer in hand, in the section and in its fields; −1 where there is none. */
+  const wanted = ref(0);
+  const layer = computed({
+    get: () => Math.min(wanted.value, shown.value.layers.length - 1),
+    set: (index: number) => (wanted.value = Math.max(0, index)),
+  });
+  watch(
+    () => shown.value.id,
+    () => (wanted.value = 0),
+  );
+  const setLayers = (next: readonly RecipeLayer[], key: string | null = null) =>
+    setRecipe({ layers: next.map((l) => ({ ...l })) }, key);
+  /** `key`: quick steps of one layer's front, by the arrow keys, become one. */
+  const setLayer = (index: number, to: RecipeLayer, key: string | null = null) =>
+    setLayers(shown.value.layers.with(index, to), key);
+  /** Shows what a layer would do while its front is dragged; null ends it. */
+  function previewLayer(index: number, to: RecipeLayer | null): void {
+    if (!to) return doc.endPreview();
+    const layers = shown.value.layers.with(index, to).map((l) => ({ ...l }));
+    doc.preview({ type: 'put-recipe', recipe: { ...structuredClone(shown.value), layers } });
+  }
 
   function freshId(): string {
     let n = 1;
@@ -55,6 +77,10 @@ export function useRecipes() {
     isLibrary: computed(() => isLibraryRecipe(shown.value.id)),
     compared,
     setRecipe,
+    layer,
+    setLayers,
+    setLayer,
+    previewLayer,
     freshId,
     duplicate,
     remove,
