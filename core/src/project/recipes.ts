@@ -2,7 +2,9 @@
 import { fillDensity } from '../absorbers/fills';
 import { pitchForOpenPart } from '../absorbers/elements';
 import { BOARD_DENSITY, BOX_FILL, SKIN_FREE } from '../recipes/boxes';
-import { RECIPES } from '../recipes/library';
+import type { LengthSystem } from '../quantities/lengths';
+import { spoken } from '../quantities/measures';
+import { isLibraryRecipe, RECIPES } from '../recipes/library';
 import type { Recipe, RecipeLayer } from '../recipes/types';
 import { type HungPiece, PANEL_RECIPE, type Project } from './schema';
 
@@ -110,6 +112,12 @@ export function pieceRecipe(project: WithRecipes, piece: HungPiece): Recipe | nu
 export function allRecipes(project: WithRecipes): Recipe[] {
   return [panelRecipe(project), ...project.treatment.recipes, ...RECIPES];
 }
+
+/** The same for a list that is read: what the library says in centimetres, in the reader's system; own names stay as typed. */
+export const namedRecipes = (project: WithRecipes, system: LengthSystem): Recipe[] =>
+  allRecipes(project).map((r) =>
+    isLibraryRecipe(r.id) ? { ...r, name: spoken(r.name, system), note: spoken(r.note, system) } : r,
+  );
 
 /** A recipe by id. Throws RangeError for one nobody has. */
 export function recipeOf(project: WithRecipes, id: string): Recipe {

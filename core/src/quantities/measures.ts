@@ -1,6 +1,6 @@
 /** Areas, volumes and runs of material in the reader's system: square feet, cubic feet and feet where lengths are in feet or inches. */
 import { fixed } from './format';
-import { FOOT, type LengthSystem } from './lengths';
+import { FOOT, type LengthSystem, lengthText } from './lengths';
 
 export interface Measured {
   value: number;
@@ -27,3 +27,22 @@ const text = ({ value, unit }: Measured, digits: number) => `${fixed(value, digi
 export const areaText = (m2: number, system: LengthSystem, digits = 2): string => text(areaIn(m2, system), digits);
 export const volumeText = (m3: number, system: LengthSystem, digits = 2): string => text(volumeIn(m3, system), digits);
 export const runText = (m: number, system: LengthSystem, digits = 1): string => text(runIn(m, system), digits);
+
+const METRES = { m: 1, cm: 0.01, mm: 0.001 } as const;
+
+/**
+ * A sentence in which lengths, areas and volumes stand in metres (refusals of the core, names of the library), in the reader's
+ * system. Metric readers get it as it is; units of other things (kg/m², N·s/m) are let be.
+ */
+export function spoken(sentence: string, system: LengthSystem): string {
+  if (system === 'metric') return sentence;
+  return sentence.replace(
+    /(?<![\w.])(-?\d+(?:\.\d+)?) (mm|cm|m)([²³]?)(?![\w²³/·])/g,
+    (whole: string, digits: string, unit: keyof typeof METRES, power: string) => {
+      const value = Number(digits);
+      if (power === '') return lengthText(value * METRES[unit], system);
+      if (unit !== 'm') return whole;
+      return power === '²' ? areaText(value, system) : volumeText(value, system);
+    },
+  );
+}

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue';
 import type { Command } from '@tawny/core/project/commands';
 import { frameOf } from '@tawny/core/project/placing';
 import { inState } from '@tawny/core/project/states';
+import { spoken } from '@tawny/core/quantities/measures';
 import { snapCorner, snapWall } from '../board/tools/snap';
 import type {
   BoardPanel,
@@ -91,7 +92,7 @@ export function useBoard(options: BoardOptions) {
       editPlan: edit === 'plan',
       editThings: edit === 'things',
       fault: fault && {
-        sentence: `Not done: ${fault.sentence}.`.replace(/\.\.$/, '.'),
+        sentence: spoken(`Not done: ${fault.sentence}.`.replace(/\.\.$/, '.'), session.system),
         at: fault.at && q.setting.frame.toListener([fault.at[0], fault.at[1]]),
       },
       said: said.value,

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { measuredIn } from '@tawny/core/quantities/measures';
+import { measuredIn, spoken } from '@tawny/core/quantities/measures';
 import { useLengths } from './keys';
 import type { Working, WorkingSymbol } from '@tawny/core/studies/types';
 
@@ -34,7 +34,7 @@ function inReaders({ value, unit }: WorkingSymbol): string {
 <template>
   <v-dialog v-model="open" max-width="620" aria-labelledby="working-title">
     <v-card v-if="working" class="working">
-      <h2 id="working-title">{{ working.title }}</h2>
+      <h2 id="working-title">{{ spoken(working.title, system) }}</h2>
       <p class="formula">{{ working.formula }}</p>
       <table>
         <tbody>

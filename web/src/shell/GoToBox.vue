@@ -2,7 +2,7 @@
 /** Go to anything: type a few letters of a stage, mark, surface or action. */
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { allRecipes } from '@tawny/core/project/recipes';
+import { namedRecipes } from '@tawny/core/project/recipes';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { useSession } from '../stores/session';
@@ -42,7 +42,7 @@ const entries = computed((): Entry[] => {
         void router.push('/decay');
       },
     })),
-    ...(doc.project ? allRecipes(doc.project) : []).map((r): Entry => ({
+    ...(doc.project ? namedRecipes(doc.project, session.system) : []).map((r): Entry => ({
       title: r.name,
       kind: 'recipe',
       go: () => {

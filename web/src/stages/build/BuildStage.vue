@@ -2,6 +2,7 @@
 /** Build: what to buy and cut for the panels decided on. */
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
+import { namedRecipes } from '@tawny/core/project/recipes';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
@@ -36,13 +37,15 @@ const lines = computed(() =>
 const size = (r: { width: number; height: number; depth: number }) =>
   [r.width, r.height, ...(r.depth > 0 ? [r.depth] : [])].map(length).join(' × ');
 const system = computed(() => session.system);
+const names = computed(() => new Map(namedRecipes(doc.project!, system.value).map((r) => [r.id, r.name])));
+const nameOf = (r: { recipe: string; name: string }) => names.value.get(r.recipe) ?? r.name;
 const volume = (m3: number) => (m3 > 0 ? fixed(volumeIn(m3, system.value).value, 2) : '');
 const area = (m2: number) => (m2 > 0 ? fixed(areaIn(m2, system.value).value, 1) : '');
 const cuts = computed(() => build.value.result.shopping?.pieces.filter((p) => p.count > 0) ?? []);
 function takeCsv(): void {
   const rows = [
     ...build.value.result.recipes.map((r) => ({
-      part: r.name,
+      part: nameOf(r),
       amount: String(r.count),
       unit: 'pieces',
       'length, m': null as number | null,
@@ -96,7 +99,7 @@ function takeCsv(): void {
           </thead>
           <tbody>
             <tr v-for="r in build.result.recipes" :key="r.recipe" :data-build-recipe="r.recipe">
-              <td>{{ r.name }}</td>
+              <td>{{ nameOf(r) }}</td>
               <td class="figure">{{ size(r) }}</td>
               <td class="figure strong">{{ r.count }}</td>
               <td class="figure">{{ volume(r.fill) }}</td>

@@ -1,16 +1,18 @@
 /** The plan as the Decay stage shows it. */
 import { computed } from 'vue';
-import { allRecipes } from '@tawny/core/project/recipes';
+import { namedRecipes } from '@tawny/core/project/recipes';
 import { PANEL_RECIPE } from '@tawny/core/project/schema';
 import type { Pieces } from '@tawny/core/studies/planTypes';
 import { useDocument } from '../../stores/document';
 import { usePlan } from '../../stores/plan';
+import { useSession } from '../../stores/session';
 
 export function usePlanStage() {
   const doc = useDocument();
   const plan = usePlan();
+  const session = useSession();
   const project = computed(() => doc.project!);
-  const recipes = computed(() => allRecipes(project.value));
+  const recipes = computed(() => namedRecipes(project.value, session.system));
   const names = computed(() => new Map(recipes.value.map((r) => [r.id, r.name])));
   const places = computed(() => new Map((plan.inputs.value?.columns ?? []).map((c) => [c.place, c.placeName])));
   const nameOf = (recipe: string) => names.value.get(recipe) ?? recipe;

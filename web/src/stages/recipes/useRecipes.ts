@@ -1,6 +1,6 @@
 /** The recipes of the project, the one shown, and their sheets from the worker. */
 import { computed, ref, watch } from 'vue';
-import { allRecipes, recipeOf } from '@tawny/core/project/recipes';
+import { namedRecipes, recipeOf } from '@tawny/core/project/recipes';
 import { PANEL_RECIPE } from '@tawny/core/project/schema';
 import { isLibraryRecipe } from '@tawny/core/recipes/library';
 import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
@@ -17,7 +17,7 @@ export function useRecipes() {
   const doc = useDocument();
   const session = useSession();
   const project = computed(() => doc.project!);
-  const recipes = computed(() => allRecipes(project.value));
+  const recipes = computed(() => namedRecipes(project.value, session.system));
   const shown = computed((): Recipe => recipes.value.find((r) => r.id === session.recipe) ?? recipes.value[0]!);
   const isOwn = computed(() => shown.value.id.startsWith('own-'));
   const compared = computed(() =>

@@ -6,6 +6,7 @@ import { type OwnMaterial, LIMITS, type Patch, surfacesOf } from '@tawny/core/pr
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { areaIn } from '@tawny/core/quantities/measures';
 import { SOURCE_WORDS } from '@tawny/core/words/materials';
 import ChoiceField from '../../parts/ChoiceField.vue';
 import MaterialField from '../../parts/MaterialField.vue';
@@ -157,7 +158,7 @@ async function take(event: Event): Promise<void> {
           fixed(SPREAD[chosen.source] * 100, 0)
         }}
         %{{
-          chosen.per === 'piece' ? ', m² a piece' : ''
+          chosen.per === 'piece' ? `, ${areaIn(0, session.system).unit} a piece` : ''
         }}
       </caption>
       <thead>
@@ -167,7 +168,9 @@ async function take(event: Event): Promise<void> {
       </thead>
       <tbody>
         <tr>
-          <td v-for="(a, i) in chosen.alpha" :key="i" class="figure">{{ fixed(a, 2) }}</td>
+          <td v-for="(a, i) in chosen.alpha" :key="i" class="figure">
+            {{ fixed(chosen.per === 'piece' ? areaIn(a, session.system).value : a, 2) }}
+          </td>
         </tr>
       </tbody>
     </table>
