@@ -2,7 +2,7 @@
 import { fillDensity } from '../absorbers/fills';
 import { pitchForOpenPart } from '../absorbers/elements';
 import { BOARD_DENSITY, BOX_FILL, SKIN_FREE } from '../recipes/boxes';
-import type { LengthSystem } from '../quantities/lengths';
+import { INCH, type LengthSystem } from '../quantities/lengths';
 import { spoken } from '../quantities/measures';
 import { isLibraryRecipe, RECIPES } from '../recipes/library';
 import type { Recipe, RecipeLayer } from '../recipes/types';
@@ -113,10 +113,16 @@ export function allRecipes(project: WithRecipes): Recipe[] {
   return [panelRecipe(project), ...project.treatment.recipes, ...RECIPES];
 }
 
+/** "Panel 5 cm" is called "Panel 2″" by who buys in inches: a name, to the nearest half; its layers say how deep it is. */
+const calledInInches = (name: string): string =>
+  name.replace(/(\d+) cm/g, (_, cm: string) => `${Math.round((Number(cm) * 0.02) / INCH) / 2}″`);
+
 /** The same for a list that is read: what the library says in centimetres, in the reader's system; own names stay as typed. */
 export const namedRecipes = (project: WithRecipes, system: LengthSystem): Recipe[] =>
   allRecipes(project).map((r) =>
-    isLibraryRecipe(r.id) ? { ...r, name: spoken(r.name, system), note: spoken(r.note, system) } : r,
+    isLibraryRecipe(r.id) && system !== 'metric'
+      ? { ...r, name: calledInInches(r.name), note: spoken(r.note, system) }
+      : r,
   );
 
 /** A recipe by id. Throws RangeError for one nobody has. */

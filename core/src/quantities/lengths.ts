@@ -16,7 +16,7 @@ export type ParsedLength =
   /** It names square or cubic metres. */
   | { ok: false; reason: 'no-length'; at: number; text: string };
 
-const INCH = 0.0254;
+export const INCH = 0.0254;
 /** m */
 export const FOOT = 0.3048;
 const UNITS: Record<string, number> = {
