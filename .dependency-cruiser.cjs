@@ -85,7 +85,7 @@ module.exports = {
     {
       name: 'testing-is-for-tests',
       severity: 'error',
-      from: { pathNot: '\\.test\\.ts$' },
+      from: { pathNot: '(\\.test\\.ts$|^core/src/testing/)' },
       to: { path: '^core/src/testing/' },
     },
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },

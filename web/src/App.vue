@@ -10,6 +10,7 @@ import { LENGTHS, NEXT_STEP, SHOW_WORKING } from './parts/keys';
 import WorkingDialog from './parts/WorkingDialog.vue';
 import AppHeader from './shell/AppHeader.vue';
 import GoToBox from './shell/GoToBox.vue';
+import KeptBar from './shell/KeptBar.vue';
 import ProjectsDialog from './shell/ProjectsDialog.vue';
 import RefusalDialog from './shell/RefusalDialog.vue';
 import ShortcutsDialog from './shell/ShortcutsDialog.vue';
@@ -82,14 +83,23 @@ function onDragOver(event: DragEvent): void {
 function onHide(): void {
   if (document.visibilityState === 'hidden') void document_.flush();
 }
+const onPageHide = () => void document_.flush();
+/** The browser asks whether to leave, only where leaving would lose something. */
+function onLeave(event: BeforeUnloadEvent): void {
+  if (document_.atRisk()) event.preventDefault();
+}
 
 onMounted(() => {
   addEventListener('keydown', onKey);
   document.addEventListener('visibilitychange', onHide);
+  addEventListener('pagehide', onPageHide);
+  addEventListener('beforeunload', onLeave);
 });
 onBeforeUnmount(() => {
   removeEventListener('keydown', onKey);
   document.removeEventListener('visibilitychange', onHide);
+  removeEventListener('pagehide', onPageHide);
+  removeEventListener('beforeunload', onLeave);
 });
 
 const messageShown = computed({
@@ -103,6 +113,7 @@ const messageShown = computed({
     <RouterView v-if="plain && document_.project" />
     <div v-else class="shell">
       <AppHeader @projects="dialog = 'projects'" @goto="dialog = 'goto'" @shortcuts="dialog = 'shortcuts'" />
+      <KeptBar />
       <StageRule v-if="document_.project" />
       <main id="main" class="main">
         <RouterView v-if="document_.project" />
@@ -118,7 +129,13 @@ const messageShown = computed({
     <ShortcutsDialog :open="dialog === 'shortcuts'" @close="dialog = null" />
     <RefusalDialog />
     <WorkingDialog :working="session.working" @close="session.working = null" />
-    <v-snackbar v-model="messageShown" location="bottom left" :timeout="5000">{{ session.message?.text }}</v-snackbar>
+    <!-- What went wrong stays until it is read. -->
+    <v-snackbar v-model="messageShown" location="bottom left" :timeout="session.message?.tone === 'wrong' ? -1 : 5000">
+      {{ session.message?.text }}
+      <template v-if="session.message?.tone === 'wrong'" #actions>
+        <v-btn variant="text" @click="session.message = null">Read</v-btn>
+      </template>
+    </v-snackbar>
   </v-app>
 </template>
 
@@ -126,8 +143,8 @@ const messageShown = computed({
 .shell {
   display: grid;
   grid-template-columns: 128px minmax(0, 1fr);
-  grid-template-rows: 44px minmax(0, 1fr) 58px;
-  grid-template-areas: 'header header' 'rule main' 'verdict verdict';
+  grid-template-rows: 44px auto minmax(0, 1fr) 58px;
+  grid-template-areas: 'header header' 'kept kept' 'rule main' 'verdict verdict';
   height: 100vh;
 }
 .main {
@@ -152,8 +169,8 @@ const messageShown = computed({
 @media (max-width: 860px) {
   .shell {
     grid-template-columns: minmax(0, 1fr);
-    grid-template-rows: auto auto minmax(0, 1fr) auto;
-    grid-template-areas: 'header' 'rule' 'main' 'verdict';
+    grid-template-rows: auto auto auto minmax(0, 1fr) auto;
+    grid-template-areas: 'header' 'kept' 'rule' 'main' 'verdict';
   }
 }
 </style>

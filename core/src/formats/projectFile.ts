@@ -15,6 +15,9 @@ export interface FileProblem {
 
 export type ReadProject = { ok: true; project: Project } | { ok: false; problems: FileProblem[] };
 
+/** More of them help nobody; a list of a million wrong entries would fill the memory with sentences. */
+const MOST_PROBLEMS = 100;
+
 /** Larger files are refused unread: a project of this version stays under a megabyte. */
 export const LARGEST_FILE = 8 * 1024 * 1024;
 
@@ -95,6 +98,26 @@ function jsonFault(text: string): FileProblem {
   };
 }
 
+/** Deeper than any project: a file nested deeper was not written by this program, and would exhaust the stack of what reads it. */
+export const DEEPEST = 64;
+
+/** How deep the text's brackets nest, those in strings not counted; stops counting past {@link DEEPEST}. */
+function depthOf(text: string): number {
+  let depth = 0;
+  let deepest = 0;
+  let inString = false;
+  for (let i = 0; i < text.length && deepest <= DEEPEST; i++) {
+    const c = text[i];
+    if (inString) {
+      if (c === '\\') i += 1;
+      else if (c === '"') inString = false;
+    } else if (c === '"') inString = true;
+    else if (c === '{' || c === '[') deepest = Math.max(deepest, ++depth);
+    else if (c === '}' || c === ']') depth -= 1;
+  }
+  return deepest;
+}
+
 /** Reads a project file. `bytes` is its size when known, checked before parsing. */
 export function readProjectFile(text: string, bytes = text.length): ReadProject {
   if (bytes > LARGEST_FILE) {
@@ -104,13 +127,34 @@ export function readProjectFile(text: string, bytes = text.length): ReadProject 
     );
   }
   if (text.trim() === '') return refuse('', 'the file is empty');
+  if (depthOf(text) > DEEPEST) {
+    return refuse(
+      '',
+      `its brackets nest more than ${DEEPEST} deep, which no project does: it is damaged or no project`,
+    );
+  }
   let parsed: unknown;
   try {
     parsed = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
     return { ok: false, problems: [jsonFault(text)] };
   }
-  const migrated = migrate(parsed);
+  return readProject(parsed);
+}
+
+/** A document as parsed, of a file or of the browser's database: brought to this version and checked. */
+export function readProject(parsed: unknown): ReadProject {
+  let migrated: ReturnType<typeof migrate>;
+  try {
+    migrated = migrate(parsed);
+  } catch {
+    // A step from an old version met something that version never wrote.
+    const version = String((parsed as { version?: unknown }).version);
+    return refuse(
+      '',
+      `it says it is of version ${version}, but something that belongs to that version is missing or damaged`,
+    );
+  }
   if (!migrated.ok) {
     const { code, path, found: what } = migrated;
     if (code === 'too-new') {
@@ -125,7 +169,7 @@ export function readProjectFile(text: string, bytes = text.length): ReadProject 
   if (checked.success) return { ok: true, project: checked.data };
   return {
     ok: false,
-    problems: checked.error.issues.map((issue) => ({
+    problems: checked.error.issues.slice(0, MOST_PROBLEMS).map((issue) => ({
       path: pathText(issue.path),
       message: issueSentence(issue, migrated.document),
     })),

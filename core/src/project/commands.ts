@@ -1,11 +1,12 @@
 /**
- * Every edit is a named command; applying one yields the new document and the patches both ways. Undo, autosave and other
- * tabs use the same patches. A drag is one command, sent when the hand lets go.
+ * Every edit is a named command; applying one yields the new document, which shares with the old one all that is alike. Undo keeps the
+ * states, saving and other windows the changes between them (changes.ts). A drag is one command, sent when the hand lets go.
  */
-import { apply as applyPatches, create, type Patches } from 'mutative';
+import { create } from 'mutative';
 import type { Climate } from '../air/air';
 import type { BuyingHabits } from '../cutlist/shopping';
 import { schoolFor } from './brief';
+import { changesOf } from './changes';
 import { type BoxRoom, boxCorners } from './create';
 import { type LayoutId, twinStation } from '../layout/rigs';
 import { mirrored, placeByRule, stereoPair } from './placing';
@@ -110,8 +111,8 @@ export type Command =
 
 export interface Applied {
   project: Project;
-  forward: Patches;
-  backward: Patches;
+  /** False when the command asks for what is so already; the project is the very one given then. */
+  changed: boolean;
 }
 
 function twinOf(project: Project, id: string): Loudspeaker | null {
@@ -425,19 +426,25 @@ export class CommandRefused extends RangeError {
 }
 
 /**
+ * The document a command makes, the given one left as it is. Every object counts as immutable, whatever made it: one this library does
+ * not take for plain (a copy made by another realm) would be changed in place.
+ */
+const changedBy = (project: Project, command: Command): Project =>
+  create(project, (draft) => change(draft, command), { mark: () => 'immutable' });
+
+/**
  * Applies a command. The result is validated against the schema; a command that would break the document throws
  * {@link CommandRefused} with the first problem and leaves the project given untouched.
  */
 export function applyCommand(project: Project, command: Command): Applied {
-  const [next, forward, backward] = create(project, (draft) => change(draft, command), {
-    enablePatches: true,
-  });
+  const next = changedBy(project, command);
+  if (next === project || changesOf(project, next).length === 0) return { project, changed: false };
   const check = projectSchema.safeParse(next);
   if (!check.success) {
     const { path, message } = check.error.issues[0]!;
     throw new CommandRefused(command.type, path.join('.'), message, planFault(next.room.corners)?.at ?? null);
   }
-  return { project: next, forward, backward };
+  return { project: next, changed: true };
 }
 
 /**
@@ -445,7 +452,7 @@ export function applyCommand(project: Project, command: Command): Applied {
  * Never stored; letting go runs {@link applyCommand}.
  */
 export function previewCommand(project: Project, command: Command): Project {
-  const next = create(project, (draft) => change(draft, command));
+  const next = changedBy(project, command);
   if (next.room === project.room) return next;
   const fault = planFault(next.room.corners);
   if (fault) {
@@ -454,9 +461,4 @@ export function previewCommand(project: Project, command: Command): Project {
   const unbuildable = solidFault(next.room);
   if (unbuildable !== null) throw new CommandRefused(command.type, 'room.ceiling', unbuildable, null);
   return next;
-}
-
-/** Applies patches from {@link applyCommand} in either direction. */
-export function patchProject(project: Project, patches: Patches): Project {
-  return applyPatches(project, patches);
 }

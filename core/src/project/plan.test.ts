@@ -1,7 +1,8 @@
 import { seeded } from '../testing/random';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
 import { outlineArea } from '../geometry/polygon';
-import { applyCommand, type Command, CommandRefused, patchProject, previewCommand } from './commands';
+import { changesOf, withChanges } from './changes';
+import { applyCommand, type Command, CommandRefused, previewCommand } from './commands';
 import { planFault } from './outline';
 import { wallLength } from './outlineEdits';
 import type { Leg, Partition, Project } from './schema';
@@ -101,7 +102,7 @@ describe('editing the plan', () => {
     const random = seeded(90210);
     const start = plainBox();
     let project = start;
-    const steps: ReturnType<typeof applyCommand>[] = [];
+    const steps = [start];
     let refused = 0;
     let count = 0;
     const wall = () => random.pick(project.room.corners).wall;
@@ -172,7 +173,7 @@ describe('editing the plan', () => {
     while (steps.length < 500) {
       try {
         const applied = applyCommand(project, random.pick(make)());
-        steps.push(applied);
+        if (applied.changed) steps.push(applied.project);
         project = applied.project;
       } catch (error) {
         if (!(error instanceof RangeError)) throw error;
@@ -181,9 +182,12 @@ describe('editing the plan', () => {
     }
     expect(refused).toBeGreaterThan(0);
     const end = JSON.stringify(project);
-    for (const step of [...steps].reverse()) project = patchProject(project, step.backward);
+    const between = steps
+      .slice(1)
+      .map((after, i) => ({ back: changesOf(after, steps[i]), on: changesOf(steps[i], after) }));
+    for (const step of [...between].reverse()) project = withChanges(project, step.back).document;
     expect(project).toEqual(start);
-    for (const step of steps) project = patchProject(project, step.forward);
+    for (const step of between) project = withChanges(project, step.on).document;
     expect(project).toEqual(JSON.parse(end));
   });
 });

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { seeded } from '../testing/random';
 import { door, wardrobe } from '../testing/rooms';
 import { insideOutline } from '../geometry/polygon';
-import { applyCommand, type Command, patchProject } from './commands';
+import { changesOf, withChanges } from './changes';
+import { applyCommand, type Command } from './commands';
 import { createProject, PLAIN_TUNED } from './create';
 import { projectJsonSchema } from './jsonSchema';
 import { migrate } from './migrate';
@@ -117,17 +118,16 @@ describe('commands', () => {
     ];
     const start = fresh();
     let project = start;
-    const steps: ReturnType<typeof applyCommand>[] = [];
-    for (let i = 0; i < 500; i++) {
-      const applied = applyCommand(project, random.pick(edits)());
-      steps.push(applied);
-      project = applied.project;
-    }
+    const steps = [start];
+    for (let i = 0; i < 500; i++) steps.push((project = applyCommand(project, random.pick(edits)()).project));
     const end = JSON.stringify(project);
-    for (const step of [...steps].reverse()) project = patchProject(project, step.backward);
-    expect(JSON.stringify(project)).toBe(JSON.stringify(start));
-    for (const step of steps) project = patchProject(project, step.forward);
-    expect(JSON.parse(JSON.stringify(project))).toEqual(JSON.parse(end));
+    const between = steps
+      .slice(1)
+      .map((after, i) => ({ back: changesOf(after, steps[i]), on: changesOf(steps[i], after) }));
+    for (const step of [...between].reverse()) project = withChanges(project, step.back).document;
+    expect(project).toEqual(start);
+    for (const step of between) project = withChanges(project, step.on).document;
+    expect(project).toEqual(JSON.parse(end));
   });
 });
 

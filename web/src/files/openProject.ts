@@ -1,34 +1,36 @@
 /** Ways a project comes onto the screen: last one, demo, new, copy, file. The open one is never lost by a refusal. */
 import { createProject } from '@tawny/core/project/create';
 import type { Project } from '@tawny/core/project/schema';
+import { newId } from '../persistence/ids';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
 import { demoProject, type DemoName, readFile } from './projectFiles';
-
-export function newId(): string {
-  return crypto.randomUUID().slice(0, 18);
-}
 
 export function useOpenProject() {
   const document = useDocument();
   const session = useSession();
 
-  function show(project: Project, save: boolean): void {
-    document.open(project, { save });
+  function settle(project: Project): void {
     session.lastProject = project.id;
     session.selection = null;
   }
+  function show(project: Project): void {
+    document.open(project);
+    settle(project);
+  }
 
-  /** A project of the shelf; what cannot be read stays there and is told about. */
-  async function openStored(id: string): Promise<'opened' | 'missing' | 'refused'> {
-    const read = await document.load(id);
-    if (!read) return 'missing';
-    if (read.ok) {
-      show(read.project, false);
-      return 'opened';
+  /** A project of the shelf; what cannot be read stays there and is told about; so is storage that does not answer. */
+  async function openStored(id: string): Promise<'opened' | 'missing' | 'refused' | 'unavailable'> {
+    try {
+      const opened = await document.openStored(id);
+      if (opened.kind === 'opened') settle(opened.project);
+      if (opened.kind === 'refused')
+        session.refusal = { file: `“${opened.name}”, kept in this browser,`, problems: opened.problems, id };
+      return opened.kind;
+    } catch (error) {
+      document.storageFailed(error);
+      return 'unavailable';
     }
-    session.refusal = { file: 'The project kept in this browser', problems: read.problems };
-    return 'refused';
   }
 
   return {
@@ -38,18 +40,18 @@ export function useOpenProject() {
       const demo = demoProject(name);
       const state = await openStored(demo.id);
       // An unreadable record keeps its place on the shelf: the fresh demo gets a name of its own.
-      if (state !== 'opened') show(state === 'missing' ? demo : { ...demo, id: newId() }, true);
+      if (state !== 'opened') show(state === 'refused' ? { ...demo, id: newId() } : demo);
     },
     startDemoAfresh(name: DemoName = 'bakehouse'): void {
       const demo = demoProject(name);
-      show({ ...demo, id: newId(), name: `${demo.name} afresh` }, true);
+      show({ ...demo, id: newId(), name: `${demo.name} afresh` });
     },
     openNew(name: string, box: { length: number; width: number; height: number }): void {
-      show(createProject(newId(), name, box), true);
+      show(createProject(newId(), name, box));
     },
     duplicate(): void {
       const project = document.stored;
-      if (project) show({ ...project, id: newId(), name: `${project.name}, copy`.slice(0, 200) }, true);
+      if (project) show({ ...project, id: newId(), name: `${project.name}, copy`.slice(0, 200) });
     },
     /** A file from disk. An id already on the shelf gets a new one, so that nothing there is overwritten. */
     async openFile(file: File): Promise<boolean> {
@@ -58,8 +60,8 @@ export function useOpenProject() {
         session.refusal = { file: file.name, problems: read.problems };
         return false;
       }
-      const known = (await document.list()).some((p) => p.id === read.project.id);
-      show(known ? { ...read.project, id: newId() } : read.project, true);
+      const known = (await document.list().catch(() => [])).some((p) => p.id === read.project.id);
+      show(known ? { ...read.project, id: newId() } : read.project);
       session.message = { text: `Opened ${file.name}.`, tone: 'plain' };
       return true;
     },

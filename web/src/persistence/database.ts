@@ -1,10 +1,12 @@
 /**
  * Projects in the browser's database. Plain values out; what is read is checked like a file, since another version of the
- * program may have written it.
+ * program may have written it. Every record carries a revision, compared in the transaction that writes: who comes second does its
+ * changes again on what the first has written.
  */
 import Dexie, { type DexieOptions, type Table } from 'dexie';
-import { readProjectFile, type ReadProject } from '@tawny/core/formats/projectFile';
-import type { Project } from '@tawny/core/project/schema';
+import { type FileProblem, readProject, type ReadProject } from '@tawny/core/formats/projectFile';
+import { type Change, type Met, withChanges } from '@tawny/core/project/changes';
+import { type Project, VERSION } from '@tawny/core/project/schema';
 
 export interface StoredProject {
   id: string;
@@ -12,6 +14,10 @@ export interface StoredProject {
   /** ms since 1970, for the order of the list. */
   savedAt: number;
   project: unknown;
+  /** Counts the writes; absent in records of the first versions, which stand for 0. */
+  revision?: number;
+  /** The last edit of each window this record holds, newest window last; absent as above. */
+  through?: [window: string, edit: number][];
 }
 
 export interface ProjectEntry {
@@ -19,6 +25,39 @@ export interface ProjectEntry {
   name: string;
   savedAt: number;
 }
+
+export interface Loaded {
+  read: ReadProject;
+  name: string;
+  revision: number;
+  through: ReadonlyMap<string, number>;
+}
+
+/** What a window wants kept. */
+export interface Saving {
+  project: Project;
+  /** The record it started from; null: there was none. */
+  base: number | null;
+  /** What it has changed since; asked only when the record is no longer that one. */
+  changes: () => Change[];
+  /** The window and the number of its last edit within. */
+  window: string;
+  edit: number;
+}
+
+export type Saved =
+  | { kind: 'saved'; revision: number }
+  /** Another window had written: this stands now, own changes done again on it. */
+  | { kind: 'joined'; revision: number; project: Project; met: Met[] }
+  /** Own changes cannot stand on what the other window wrote; that was left as it is. */
+  | { kind: 'clash'; revision: number; theirs: Project; problems: FileProblem[] }
+  /** The record is not touched: it is gone, of a newer version, or cannot be read. */
+  | { kind: 'deleted' }
+  | { kind: 'newer' }
+  | { kind: 'unreadable'; problems: FileProblem[] };
+
+/** Windows whose last edit a record remembers. */
+const MOST_WINDOWS = 12;
 
 class Database extends Dexie {
   projects!: Table<StoredProject, string>;
@@ -31,29 +70,101 @@ class Database extends Dexie {
 }
 
 export interface ProjectShelf {
-  save(project: Project, now: number): Promise<void>;
-  load(id: string): Promise<ReadProject | null>;
+  save(saving: Saving, now: number): Promise<Saved>;
+  load(id: string): Promise<Loaded | null>;
+  /** The record as it lies there, for who wants to rescue one that cannot be read. */
+  raw(id: string): Promise<unknown>;
   list(): Promise<ProjectEntry[]>;
   remove(id: string): Promise<void>;
 }
 
+const isNewer = (project: unknown): boolean =>
+  typeof project === 'object' && project !== null && Number((project as { version?: unknown }).version) > VERSION;
+
 /** Opens the shelf; name and database are parameters for tests. */
-export function openShelf(name = 'tawny-hall', options?: DexieOptions): ProjectShelf {
+export function openShelf(
+  name = 'tawny-hall',
+  options?: DexieOptions,
+  { patienceMs = 4000 }: { patienceMs?: number } = {},
+): ProjectShelf {
   const db = new Database(name, options);
+  /** Some browsers never answer when storage is blocked: after a while that is taken for a no, and asked again with the next call. */
+  async function opened(): Promise<Database> {
+    if (db.isOpen()) return db;
+    let timer: ReturnType<typeof setTimeout> | undefined;
+    const silent = new Promise<never>((_, no) => {
+      timer = setTimeout(() => no(new Error('the browser’s storage does not answer')), patienceMs);
+    });
+    try {
+      await Promise.race([db.open(), silent]);
+    } finally {
+      clearTimeout(timer);
+    }
+    return db;
+  }
+  const throughOf = (record: StoredProject | undefined) => new Map(record?.through ?? []);
+
   return {
-    async save(project, now) {
-      await db.projects.put({ id: project.id, name: project.name, savedAt: now, project });
+    async save({ project, base, changes, window, edit }, now) {
+      const { projects } = await opened();
+      return db.transaction('rw', projects, async (transaction): Promise<Saved> => {
+        const there = await projects.get(project.id);
+        const put = async (content: Project, revision: number): Promise<void> => {
+          const through = throughOf(there);
+          through.delete(window);
+          through.set(window, edit);
+          await projects.put({
+            id: content.id,
+            name: content.name,
+            savedAt: now,
+            project: content,
+            revision,
+            through: [...through].slice(-MOST_WINDOWS),
+          });
+          // Not left to the end of the task: a page that is closed now may not come to it.
+          (transaction as unknown as { idbtrans?: { commit?: () => void } }).idbtrans?.commit?.();
+        };
+        if (!there) {
+          if (base !== null) return { kind: 'deleted' };
+          await put(project, 1);
+          return { kind: 'saved', revision: 1 };
+        }
+        const revision = there.revision ?? 0;
+        if (isNewer(there.project)) return { kind: 'newer' };
+        if (revision === base) {
+          await put(project, revision + 1);
+          return { kind: 'saved', revision: revision + 1 };
+        }
+        const theirs = readProject(there.project);
+        if (!theirs.ok) return { kind: 'unreadable', problems: theirs.problems };
+        const mine = changes();
+        const { document, met } = withChanges(theirs.project, mine);
+        const joined = readProject(document);
+        if (!joined.ok) return { kind: 'clash', revision, theirs: theirs.project, problems: joined.problems };
+        if (mine.length > 0) await put(joined.project, revision + 1);
+        return { kind: 'joined', revision: mine.length > 0 ? revision + 1 : revision, project: joined.project, met };
+      });
     },
     async load(id) {
-      const found = await db.projects.get(id);
-      return found ? readProjectFile(JSON.stringify(found.project)) : null;
+      const { projects } = await opened();
+      const found = await projects.get(id);
+      if (!found) return null;
+      return {
+        read: readProject(found.project),
+        name: found.name,
+        revision: found.revision ?? 0,
+        through: throughOf(found),
+      };
+    },
+    async raw(id) {
+      return (await (await opened()).projects.get(id))?.project;
     },
     async list() {
-      const all = await db.projects.orderBy('savedAt').reverse().toArray();
+      const all = await (await opened()).projects.orderBy('savedAt').reverse().toArray();
       return all.map(({ id, name: title, savedAt }) => ({ id, name: title, savedAt }));
     },
     async remove(id) {
-      await db.projects.delete(id);
+      await (await opened()).projects.delete(id);
     },
   };
 }

@@ -1,13 +1,22 @@
 /**
- * Saves by itself: the newest state a short while after an edit, one write at a time, and again after a failure. The state
- * of saving is always known, so that it can always be shown.
+ * Saves by itself: the newest state a short while after an edit, at the latest a second after the first that is not saved, one write
+ * at a time, and again after a failure. The state of saving is always known, so that it can always be shown.
  */
 export type SavingState =
-  { status: 'saved'; at: number | null } | { status: 'saving' } | { status: 'failed'; reason: string };
+  | { status: 'saved'; at: number | null }
+  | { status: 'saving' }
+  /** Tried again by itself. */
+  | { status: 'failed'; reason: string }
+  /** Not tried again: what lies in the browser is not to be written over. */
+  | { status: 'apart'; why: 'deleted' | 'newer' | 'unreadable' };
 
 export interface SaveQueue<T> {
   /** Puts a state in line; an older one of the same key not yet written is dropped, those of other keys stay. */
   put(value: T): void;
+  /** Takes what is in line under a key out of it. */
+  drop(key: string): void;
+  /** Whether something is in line or being written. */
+  readonly busy: boolean;
   /** Writes what is in line now; resolves when it is written or has failed. */
   flush(): Promise<void>;
 }
@@ -15,10 +24,14 @@ export interface SaveQueue<T> {
 export interface SaveQueueOptions<T> {
   /** What a value is a state of: two projects in line are both written. */
   keyOf: (value: T) => string;
-  write: (value: T, now: number) => Promise<void>;
+  /** Resolves with the state it leaves, where that is not "saved". */
+  write: (value: T, now: number) => Promise<SavingState | void>;
   onState: (state: SavingState) => void;
   now: () => number;
+  /** After the last edit. */
   delayMs?: number;
+  /** After the first edit that is not saved. */
+  latestMs?: number;
   retryMs?: number;
 }
 
@@ -28,30 +41,38 @@ export function createSaveQueue<T>({
   onState,
   now,
   delayMs = 350,
+  latestMs = 1000,
   retryMs = 5000,
 }: SaveQueueOptions<T>): SaveQueue<T> {
   const pending = new Map<string, T>();
-  let timer: ReturnType<typeof setTimeout> | null = null;
+  let soon: ReturnType<typeof setTimeout> | null = null;
+  let latest: ReturnType<typeof setTimeout> | null = null;
   let writing: Promise<void> | null = null;
 
+  function stop(): void {
+    if (soon !== null) clearTimeout(soon);
+    if (latest !== null) clearTimeout(latest);
+    soon = latest = null;
+  }
   function schedule(ms: number): void {
-    if (timer !== null) clearTimeout(timer);
-    timer = setTimeout(() => void drain(), ms);
+    if (soon !== null) clearTimeout(soon);
+    soon = setTimeout(() => void drain(), ms);
   }
 
   async function drain(): Promise<void> {
-    if (timer !== null) clearTimeout(timer);
-    timer = null;
+    stop();
     if (writing) await writing;
     const jobs = [...pending];
     if (jobs.length === 0) return;
+    stop();
     pending.clear();
-    writing = (async () => {
+    const run = (async () => {
       for (const [key, value] of jobs) {
         try {
           const at = now();
-          await write(value, at);
-          if (pending.size === 0) onState({ status: 'saved', at });
+          const left = await write(value, at);
+          if (left) onState(left);
+          else if (pending.size === 0) onState({ status: 'saved', at });
         } catch (error) {
           onState({ status: 'failed', reason: error instanceof Error ? error.message : String(error) });
           if (!pending.has(key)) pending.set(key, value);
@@ -59,8 +80,9 @@ export function createSaveQueue<T>({
         }
       }
     })();
-    await writing;
-    writing = null;
+    writing = run;
+    await run;
+    if (writing === run) writing = null;
   }
 
   return {
@@ -68,6 +90,13 @@ export function createSaveQueue<T>({
       pending.set(keyOf(value), value);
       onState({ status: 'saving' });
       schedule(delayMs);
+      latest ??= setTimeout(() => void drain(), latestMs);
+    },
+    drop(key) {
+      pending.delete(key);
+    },
+    get busy() {
+      return pending.size > 0 || writing !== null;
     },
     flush: drain,
   };

@@ -2,7 +2,7 @@
 /** Top line: the project, going anywhere, undo and redo, units, theme, and whether it is saved. */
 import { computed, nextTick, ref } from 'vue';
 import { mdiFolderOutline, mdiMagnify, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js';
-import SavedState from '../parts/SavedState.vue';
+import SavedState from './SavedState.vue';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
 import { COMMAND_NAMES } from '../words/stages';

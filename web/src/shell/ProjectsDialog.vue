@@ -19,7 +19,12 @@ const picker = ref<HTMLInputElement | null>(null);
 
 async function refresh(): Promise<void> {
   await doc.flush();
-  list.value = await doc.list();
+  try {
+    list.value = await doc.list();
+  } catch (error) {
+    list.value = [];
+    doc.storageFailed(error);
+  }
 }
 watch(
   () => props.open,
@@ -46,7 +51,7 @@ async function pick(event: Event): Promise<void> {
   if (await opener.openFile(file)) emit('close');
 }
 async function remove(id: string): Promise<void> {
-  await doc.remove(id);
+  await doc.remove(id).catch(doc.storageFailed);
   removing.value = null;
   await refresh();
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A file that could not be opened: which, where in it, and why. The open project stays. */
 import { computed } from 'vue';
+import { download } from '../charts/exports';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
 
@@ -8,6 +9,9 @@ const session = useSession();
 const doc = useDocument();
 const open = computed({ get: () => session.refusal !== null, set: (v) => !v && (session.refusal = null) });
 const MOST = 8;
+async function rescue(id: string): Promise<void> {
+  download('kept-as-it-is.json', JSON.stringify(await doc.raw(id), null, 2), 'application/json');
+}
 </script>
 
 <template>
@@ -23,7 +27,11 @@ const MOST = 8;
         And {{ session.refusal.problems.length - MOST }} more.
       </p>
       <p v-if="doc.stored" class="soft">“{{ doc.stored.name }}” is as it was.</p>
+      <p v-if="session.refusal.id" class="soft">It stays in this browser as it is, and is not written over.</p>
       <div class="actions">
+        <v-btn v-if="session.refusal.id" variant="outlined" size="small" @click="rescue(session.refusal.id)"
+          >Save what is there to a file</v-btn
+        >
         <v-btn color="primary" variant="flat" size="small" autofocus @click="open = false">Close</v-btn>
       </div>
     </v-card>

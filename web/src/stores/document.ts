@@ -3,11 +3,18 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { type Command, CommandRefused, previewCommand } from '@tawny/core/project/commands';
 import type { Project } from '@tawny/core/project/schema';
+import type { FileProblem } from '@tawny/core/formats/projectFile';
+import { changePath, type Met } from '@tawny/core/project/changes';
 import { openShelf, type ProjectShelf } from '../persistence/database';
-import { createSaveQueue, type SavingState } from '../persistence/saveQueue';
+import { createJournal } from '../persistence/journal';
+import { createKeeper, type Opened, type WindowMessage } from '../persistence/keeper';
+import { newId } from '../persistence/ids';
+import type { SavingState } from '../persistence/saveQueue';
 import { createHistory, type History } from './history';
 
 const shelf: ProjectShelf = openShelf();
+/** Every load of the page is a window of its own. */
+const WINDOW = newId();
 
 /** A command that was not carried out: why, and where in the plan (survey coordinates). */
 export interface Refused {
@@ -22,8 +29,25 @@ function refusalOf(error: unknown): Refused {
   throw error;
 }
 
-interface TabMessage {
-  saved: string;
+/** Something another window did that one should know of. */
+export interface Notice {
+  sentence: string;
+  details: string[];
+}
+
+/** A channel to the other windows, where the browser has one. */
+function openChannel(): BroadcastChannel | null {
+  try {
+    return new BroadcastChannel('tawny-hall');
+  } catch {
+    return null;
+  }
+}
+
+/** "listening.head.x: 1.35 from the other window, 1.2 here; 1.2 stands." */
+function conflictText(m: Met): string {
+  const text = (v: unknown) => (v === undefined ? 'nothing' : JSON.stringify(v).slice(0, 60));
+  return `${changePath(m.path)}: ${text(m.theirs)} in the other window, ${text(m.mine)} here; ${m.stands === 'mine' ? 'that of here' : 'that of the other'} stands.`;
 }
 
 export const useDocument = defineStore('document', () => {
@@ -35,28 +59,47 @@ export const useDocument = defineStore('document', () => {
   const undoable = ref<string | null>(null);
   const redoable = ref<string | null>(null);
   const saving = ref<SavingState>({ status: 'saved', at: null });
+  /** Why the project is not kept; stays while it is tried again. */
+  const trouble = ref<SavingState | null>(null);
+  const notice = shallowRef<Notice | null>(null);
   /** Counts finished edits: what "since the last edit" is measured against. */
   const edition = ref(0);
 
-  const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('tawny-hall');
-  const queue = createSaveQueue<Project>({
-    keyOf: (project) => project.id,
-    write: async (project, now) => {
-      await shelf.save(project, now);
-      channel?.postMessage({ saved: project.id } satisfies TabMessage);
-    },
-    onState: (state) => (saving.value = state),
+  const channel = openChannel();
+  const keeper = createKeeper({
+    shelf,
+    journal: createJournal(WINDOW, () => localStorage),
+    window: WINDOW,
+    post: (message) => channel?.postMessage(message),
     now: () => Date.now(),
+    onState(state) {
+      saving.value = state;
+      if (state.status === 'failed' || state.status === 'apart') trouble.value = state;
+      else if (state.status === 'saved') trouble.value = null;
+    },
+    onTaken({ project, met }) {
+      history?.rebase(project);
+      reflect();
+      notice.value = {
+        sentence:
+          met.length === 0
+            ? 'Changes made in another window were taken in.'
+            : 'Another window changed the same things. Of both, this stands now:',
+        details: met.map((m) => conflictText(m)),
+      };
+    },
+    onClash(mine, problems) {
+      const name = `${mine.name}, from another window`.slice(0, 200);
+      const copy = { ...mine, id: newId(), name };
+      open(copy);
+      notice.value = {
+        sentence: `What another window made of this project cannot stand together with what was done here. Theirs is kept as it is; yours is “${name}” now.`,
+        details: problems.slice(0, 3).map((p: FileProblem) => p.message),
+      };
+    },
+    held: () => preview.value !== null,
   });
-  channel?.addEventListener('message', (event: MessageEvent<TabMessage>) => {
-    if (event.data.saved === stored.value?.id && saving.value.status === 'saved') void adopt(event.data.saved);
-  });
-
-  /** Takes over what another tab has saved; its edits are not undoable here. */
-  async function adopt(id: string): Promise<void> {
-    const read = await shelf.load(id);
-    if (read?.ok && stored.value?.id === id) show(read.project);
-  }
+  channel?.addEventListener('message', (event: MessageEvent<WindowMessage>) => void keeper.told(event.data));
 
   function reflect(): void {
     stored.value = history?.project ?? null;
@@ -72,18 +115,36 @@ export const useDocument = defineStore('document', () => {
     reflect();
   }
 
-  /** Opens a project; one that is not on the shelf yet is saved there. */
-  function open(project: Project, options: { save: boolean }): void {
+  /** Opens a project that is not on the shelf yet, and keeps it there. */
+  function open(project: Project): void {
     show(project);
-    saving.value = { status: 'saved', at: null };
-    if (options.save) queue.put(project);
+    notice.value = null;
+    keeper.begin(project);
+  }
+
+  /** Opens a project of the shelf. Rejects when the browser's storage does not answer. */
+  async function openStored(id: string): Promise<Opened> {
+    const opened = await keeper.open(id);
+    if (opened.kind !== 'opened') return opened;
+    show(opened.project);
+    notice.value = opened.recovered
+      ? { sentence: 'The last changes made before a window closed were not saved yet; they are in now.', details: [] }
+      : null;
+    return opened;
+  }
+
+  /** Storage that does not even answer: told as every other trouble with it. */
+  function storageFailed(error: unknown): void {
+    trouble.value = { status: 'failed', reason: error instanceof Error ? error.message : String(error) };
   }
 
   function after(changed: boolean): void {
     preview.value = null;
-    if (!changed) return;
-    reflect();
-    queue.put(stored.value!);
+    if (changed) {
+      reflect();
+      keeper.edited(stored.value!);
+    }
+    keeper.released();
   }
 
   /**
@@ -99,7 +160,20 @@ export const useDocument = defineStore('document', () => {
     } catch (error) {
       preview.value = null;
       refused.value = refusalOf(error);
+      keeper.released();
       return false;
+    }
+  }
+
+  /** Undo or redo; where another window has changed the same meanwhile it is refused, and says so. */
+  function step(direction: 'undo' | 'redo'): void {
+    refused.value = null;
+    if (!history) return;
+    try {
+      after(history[direction]());
+    } catch (error) {
+      refused.value = refusalOf(error);
+      reflect();
     }
   }
 
@@ -120,6 +194,7 @@ export const useDocument = defineStore('document', () => {
   function endPreview(): void {
     preview.value = null;
     refused.value = null;
+    keeper.released();
   }
 
   return {
@@ -131,22 +206,23 @@ export const useDocument = defineStore('document', () => {
     saving,
     edition,
     open,
+    openStored,
+    storageFailed,
     run,
     preview: showPreview,
     endPreview,
     refused,
     forgetRefusal: () => (refused.value = null),
-    undo: () => {
-      refused.value = null;
-      if (history) after(history.undo());
-    },
-    redo: () => {
-      refused.value = null;
-      if (history) after(history.redo());
-    },
-    flush: () => queue.flush(),
+    trouble,
+    notice,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
+    /** Whether closing the page now would lose something. */
+    atRisk: () => keeper.atRisk,
+    keepAgain: () => keeper.keepAgain(),
+    flush: () => keeper.flush(),
     list: () => shelf.list(),
-    load: (id: string) => shelf.load(id),
-    remove: (id: string) => shelf.remove(id),
+    raw: (id: string) => shelf.raw(id),
+    remove: (id: string) => keeper.remove(id),
   };
 });

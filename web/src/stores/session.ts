@@ -61,7 +61,8 @@ export const useSession = defineStore('session', () => {
   const bassHz = ref<number | null>(null);
   const working = ref<Working | null>(null);
   const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
-  const refusal = ref<{ file: string; problems: { path: string; message: string }[] } | null>(null);
+  /** `id`: what was refused lies in the browser under it. */
+  const refusal = ref<{ file: string; problems: { path: string; message: string }[]; id?: string } | null>(null);
 
   watch([system, dark, lastProject], () => {
     try {

@@ -1,19 +1,18 @@
 <script setup lang="ts">
 /** Saved, saving, or not saved and why: always on screen. */
 import { computed } from 'vue';
+import type { SavingState } from '../persistence/saveQueue';
 
-const props = defineProps<{
-  state: { status: 'saved'; at: number | null } | { status: 'saving' } | { status: 'failed'; reason: string };
-}>();
+const props = defineProps<{ state: SavingState }>();
 const text = computed(() => {
   if (props.state.status === 'saving') return 'Saving …';
-  if (props.state.status === 'failed') return 'Not saved';
+  if (props.state.status !== 'saved') return 'Not kept';
   if (props.state.at === null) return 'Saved';
   return `Saved ${new Intl.DateTimeFormat(undefined, { hour: '2-digit', minute: '2-digit', hour12: false }).format(props.state.at)}`;
 });
 const why = computed(() =>
-  props.state.status === 'failed'
-    ? `The browser did not store the project (${props.state.reason}). It is tried again by itself; “Save to a file” works meanwhile.`
+  props.state.status === 'failed' || props.state.status === 'apart'
+    ? 'The line under the header says why'
     : 'Kept in this browser by itself',
 );
 </script>
@@ -29,7 +28,8 @@ const why = computed(() =>
   min-width: 5.6rem;
   text-align: right;
 }
-.failed {
+.failed,
+.apart {
   color: var(--brick);
   font-weight: 600;
 }

@@ -1,35 +1,5 @@
-import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
 import { jest } from '@jest/globals';
-import { createProject } from '@tawny/core/project/create';
-import { openShelf } from './database';
 import { createSaveQueue, type SavingState } from './saveQueue';
-
-const project = (id: string, name = 'Room') => createProject(id, name, { length: 5, width: 4, height: 2.5 });
-
-const fake = { indexedDB, IDBKeyRange };
-
-describe('the shelf', () => {
-  test('keeps projects, newest first, and gives them back checked', async () => {
-    const shelf = openShelf('shelf-1', fake);
-    await shelf.save(project('a', 'First'), 1000);
-    await shelf.save(project('b', 'Second'), 2000);
-    await shelf.save(project('a', 'First again'), 3000);
-    expect((await shelf.list()).map((p) => [p.id, p.name])).toEqual([
-      ['a', 'First again'],
-      ['b', 'Second'],
-    ]);
-    expect(await shelf.load('b')).toEqual({ ok: true, project: project('b', 'Second') });
-    expect(await shelf.load('nobody')).toBeNull();
-    await shelf.remove('a');
-    expect((await shelf.list()).map((p) => p.id)).toEqual(['b']);
-  });
-
-  test('a record another version has spoiled is refused, not repaired', async () => {
-    const shelf = openShelf('shelf-2', fake);
-    await shelf.save({ ...project('x'), version: 12 as 6 }, 1);
-    expect(await shelf.load('x')).toMatchObject({ ok: false, problems: [{ path: 'version' }] });
-  });
-});
 
 describe('saving by itself', () => {
   beforeEach(() => jest.useFakeTimers());
@@ -56,6 +26,35 @@ describe('saving by itself', () => {
     await jest.advanceTimersByTimeAsync(400);
     expect(written).toEqual(['c']);
     expect(states.at(-1)).toBe('saved');
+  });
+
+  test('edits that never pause are written a second after the first of them, and a second after that again', async () => {
+    const written: string[] = [];
+    const { queue } = rig((v) => Promise.resolve(void written.push(v)));
+    for (let i = 1; i <= 60; i++) {
+      queue.put(`edit ${i}`);
+      await jest.advanceTimersByTimeAsync(65);
+    }
+    // 60 edits over 3.9 s.
+    expect(written.length).toBe(3);
+    await jest.advanceTimersByTimeAsync(1000);
+    expect(written.at(-1)).toBe('edit 60');
+    expect(written.length).toBe(4);
+  });
+
+  test('what a write leaves behind is shown in place of "saved"', async () => {
+    const states: SavingState[] = [];
+    const queue = createSaveQueue<string>({
+      keyOf: (v) => v,
+      write: () => Promise.resolve({ status: 'apart', why: 'deleted' }),
+      onState: (s) => states.push(s),
+      now: () => 0,
+    });
+    queue.put('a');
+    expect(queue.busy).toBe(true);
+    await queue.flush();
+    expect(states.at(-1)).toEqual({ status: 'apart', why: 'deleted' });
+    expect(queue.busy).toBe(false);
   });
 
   test('a failed write is told and tried again with the newest', async () => {
