@@ -1,7 +1,9 @@
 /** Serves the built program with the headers that keep it to its own origin. No API until a job needs one. */
-import { existsSync } from 'node:fs';
+import { existsSync, realpathSync } from 'node:fs';
+import { realpath } from 'node:fs/promises';
+import { STATUS_CODES } from 'node:http';
 import { join } from 'node:path';
-import express, { type Express } from 'express';
+import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 
 /** Everything from here, nothing from elsewhere; WebAssembly may compile, text may not be evaluated. */
 const POLICY = [
@@ -28,6 +30,33 @@ const HEADERS = {
   'Permissions-Policy': 'camera=(), geolocation=(), microphone=(self)',
 };
 
+/** Lets through what is a file of the build itself: a link in it may lead anywhere, and is as nothing. */
+function onlyOwnFiles(dist: string): RequestHandler {
+  const root = realpathSync(dist);
+  return async (request, response, next) => {
+    let path: string;
+    try {
+      path = join(root, decodeURIComponent(request.path));
+    } catch {
+      return next(Object.assign(new Error('bad address'), { status: 400 }));
+    }
+    const real = await realpath(path).catch(() => null);
+    if (real === null || real === path.replace(/\/$/, '')) return next();
+    response.status(404).type('text/plain').send('404 Not Found');
+  };
+}
+
+/** A status and its word. What went wrong inside stays inside. */
+const told: ErrorRequestHandler = (error: unknown, _request, response, next) => {
+  if (response.headersSent) return next(error);
+  const { status } = error as { status?: unknown };
+  const code = typeof status === 'number' && status >= 400 && status < 600 ? status : 500;
+  response
+    .status(code)
+    .type('text/plain')
+    .send(`${code} ${STATUS_CODES[code] ?? 'Error'}`);
+};
+
 /** The application over a folder of built files. Throws RangeError when the folder holds no build. */
 export function createApp(dist: string): Express {
   if (!existsSync(join(dist, 'index.html'))) {
@@ -45,6 +74,7 @@ export function createApp(dist: string): Express {
   app.use('/api', (_request, response) => {
     response.status(404).json({ error: 'not found' });
   });
+  app.use(onlyOwnFiles(dist));
   app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
   app.use(
     express.static(dist, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }),
@@ -53,5 +83,6 @@ export function createApp(dist: string): Express {
   app.get('/{*path}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: dist });
   });
+  app.use(told);
   return app;
 }

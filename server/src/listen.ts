@@ -2,6 +2,15 @@
 import type { Server } from 'node:http';
 import type { Express } from 'express';
 
+const LOOPBACK = /^(127\.|::1$|localhost$)/;
+
+/** What one should know who opens it to a network; empty on the loopback. */
+export function networkWarning(host: string): string {
+  return LOOPBACK.test(host)
+    ? ''
+    : `It is open to everyone on this network. On other machines working offline, installing and measuring need https; everything else works. Projects stay in each browser.\n`;
+}
+
 export type Listening = { ok: true; server: Server; url: string } | { ok: false; sentence: string };
 
 /** A port from text: the default for nothing, null for anything that is not a port. 0 lets the system choose. */

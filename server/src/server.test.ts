@@ -1,14 +1,21 @@
-import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, symlinkSync, writeFileSync } from 'node:fs';
+import { request } from 'node:http';
 import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createApp } from './app';
-import { listen, portOf } from './listen';
+import { listen, networkWarning, portOf } from './listen';
 
 const dist = mkdtempSync(join(tmpdir(), 'tawny-dist-'));
 mkdirSync(join(dist, 'assets'));
 writeFileSync(join(dist, 'index.html'), '<!doctype html><title>built</title>');
 writeFileSync(join(dist, 'assets', 'a.js'), 'export {};');
+
+// What must never be given out: beside the build, and through links in it.
+const outside = mkdtempSync(join(tmpdir(), 'tawny-outside-'));
+writeFileSync(join(outside, 'secret.txt'), 'secret');
+symlinkSync(join(outside, 'secret.txt'), join(dist, 'assets', 'link.txt'));
+symlinkSync(outside, join(dist, 'folder'));
 
 let server: Server;
 let url = '';
@@ -66,4 +73,46 @@ test('ports from text', () => {
 
 test('a folder without a build is a wrong call', () => {
   expect(() => createApp(join(dist, 'assets'))).toThrow(/must hold a built index.html/);
+});
+
+/** Asks for an address as it stands, without a client tidying it. */
+const raw = (path: string) =>
+  new Promise<{ status: number; body: string }>((done, no) => {
+    const asked = request(`${url}/`, { path }, (answer) => {
+      let body = '';
+      answer.setEncoding('utf8').on('data', (part: string) => (body += part));
+      answer.on('end', () => done({ status: answer.statusCode!, body }));
+    });
+    asked.on('error', no).end();
+  });
+
+test.each([
+  ['/assets/none.js', 404],
+  ['/%E0%A4%A', 400],
+  ['/assets/%E0%A4%A', 400],
+  ['/assets/%00', 400],
+  ['/assets/link.txt', 404],
+  ['/folder/secret.txt', 404],
+  ['/assets/../../secret.txt', null],
+  ['/..%2f..%2fetc%2fpasswd', null],
+  ['/assets/.%2e/%2e%2e/secret.txt', null],
+  ['/assets/a.js/', null],
+] as const)('%s answers with a status and a word, no path and no trace', async (path, status) => {
+  const answer = await raw(path);
+  if (status !== null) {
+    expect(answer.status).toBe(status);
+    expect(answer.body).toMatch(/^\d{3} [A-Z][A-Za-z ]+$/);
+  }
+  expect(answer.body).not.toMatch(/secret|node_modules|root:|\/tmp|at .+:\d+:\d+|Error:/);
+});
+
+test('files of the build itself are served', async () => {
+  expect(await raw('/assets/a.js')).toEqual({ status: 200, body: 'export {};' });
+  expect((await raw('/index.html')).status).toBe(200);
+});
+
+test('who opens it to the network is told, who does not is not', () => {
+  for (const host of ['127.0.0.1', '::1', 'localhost', '127.0.1.1']) expect(networkWarning(host)).toBe('');
+  expect(networkWarning('0.0.0.0')).toMatch(/open to everyone on this network.*need https/);
+  expect(networkWarning('192.168.1.20')).toMatch(/open to everyone/);
 });

@@ -8,15 +8,19 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { vuetify } from './plugins';
+import { prepareOffline } from './offline';
 import { router } from './router';
 import { useSession } from './stores/session';
+import { reasonOf } from './words/keeping';
 import './styles/main.css';
 
 const app = createApp(App).use(createPinia()).use(router).use(vuetify);
-app.config.errorHandler = (error) => {
-  // A fault of ours must not pass in silence; the project as last edited is kept.
+/** A fault of ours, or a part that cannot be fetched, must not pass in silence; the project as last edited is kept. */
+function tell(error: unknown): void {
   console.error(error);
-  const text = error instanceof Error ? error.message : String(error);
-  useSession().message = { text: `That did not work: ${text}. The project is as it was.`, tone: 'wrong' };
-};
+  useSession().message = { text: `That did not work: ${reasonOf(error)}. The project is as it was.`, tone: 'wrong' };
+}
+app.config.errorHandler = tell;
+router.onError(tell);
 app.mount('#app');
+if (import.meta.env.PROD) prepareOffline();

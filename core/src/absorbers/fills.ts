@@ -87,6 +87,12 @@ const SIGMAS = Array.from({ length: 41 }, (_, i) => 1000 * 10 ** (i / 20));
 const thirdsFrom = (lowest: number): number[] =>
   Array.from({ length: 24 }, (_, i) => thirdOctaveMidband(i - 13)).filter((f) => f >= lowest * 0.95 && f <= 4100);
 
+/** A gap narrower than this is none, m: a builder has no tool for it, and its stiffness would end in figures that are none. */
+const LEAST_GAP = 1e-4;
+/** The layer of air a gap behind fill makes, m. */
+export const airGap = (gap: number): { type: 'air'; d: number }[] =>
+  gap >= LEAST_GAP ? [{ type: 'air', d: gap }] : [];
+
 /**
  * The resistivity of fill `depth` m deep, `gap` m off a rigid wall, that absorbs most on average over the thirds from `lowest`
  * Hz to 4 kHz, field incidence; and the range of those within 0.02 of it: usually wide, which is why density matters little.
@@ -101,10 +107,7 @@ export function bestResistivity(
   mustBeBetween('bestResistivity', 'gap', gap, 0, 10);
   const thirds = thirdsFrom(lowest);
   const means = SIGMAS.map((sigma) => {
-    const layers = [
-      { type: 'porous' as const, model: 'miki' as const, sigma, d: depth },
-      ...(gap > 0 ? [{ type: 'air' as const, d: gap }] : []),
-    ];
+    const layers = [{ type: 'porous' as const, model: 'miki' as const, sigma, d: depth }, ...airGap(gap)];
     return thirds.reduce((sum, f) => sum + diffuseAbsorption(layers, f, 78, 'bulk', air, 1e-3), 0) / thirds.length;
   });
   const mean = Math.max(...means);

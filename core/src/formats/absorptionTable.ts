@@ -33,6 +33,10 @@ const THIRDS: Record<number, readonly number[]> = {
 };
 const NOMINAL = Object.values(THIRDS).flat();
 const MOST_ENTRIES = 300;
+/** Rows and columns of a table of absorption; one that holds more is something else. */
+const MOST_LINES = 2000;
+/** Larger tables are refused unread. */
+export const LARGEST_TABLE = 2 * 1024 * 1024;
 
 /** A band's nominal frequency from "125", "125 Hz", "1k", "1,25 kHz"; null when it is none. */
 function bandOf(cell: string): number | null {
@@ -108,12 +112,27 @@ function entryOf(name: string, cells: readonly Cell[]): TableEntry | { problems:
  * a column. `name` names a material whose column has no title.
  */
 export function readAbsorptionTable(text: string, name: string): ReadTable {
-  if (text.trim() === '') return { ok: false, problems: [{ path: '', message: 'the file is empty' }] };
+  const refused = (path: string, message: string): ReadTable => ({ ok: false, problems: [{ path, message }] });
+  if (text.trim() === '') return refused('', 'the file is empty');
+  if (text.length > LARGEST_TABLE) {
+    return refused(
+      '',
+      `the table holds ${Math.ceil(text.length / 1048576)} MB, at most ${LARGEST_TABLE / 1048576} MB are read`,
+    );
+  }
   const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), { delimitersToGuess: [';', '\t', ',', '|'] });
   // Line numbers as an editor shows them; empty lines count.
   const rows = parsed.data
     .map((cells, i) => ({ cells: cells.map((c) => c.trim()), line: i + 1 }))
     .filter((r) => r.cells.some((c) => c !== ''));
+  if (rows.length === 0) return refused('line 1', 'holds separators and nothing between them');
+  const widest = rows.reduce((most, r) => Math.max(most, r.cells.length), 0);
+  if (rows.length > MOST_LINES || widest > MOST_LINES) {
+    return refused(
+      '',
+      `holds ${rows.length} rows and ${widest} columns; a table of absorption has ${MOST_LINES} at most`,
+    );
+  }
   const header = rows[0]!;
   const across = header.cells.slice(1).map(bandOf);
   const down = rows.slice(1).map((r) => bandOf(r.cells[0]!));
@@ -151,7 +170,7 @@ export function readAbsorptionTable(text: string, name: string): ReadTable {
   } else if (downBands >= 3) {
     const titled = bandOf(header.cells[0]!) === null;
     const body = titled ? rows.slice(1) : rows;
-    const width = Math.max(...body.map((r) => r.cells.length));
+    const width = body.reduce((most, r) => Math.max(most, r.cells.length), 0);
     if (width < 2) {
       return {
         ok: false,

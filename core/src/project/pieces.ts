@@ -79,7 +79,31 @@ export const LIMITS = {
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) => z.number().min(LIMITS[key][0]).max(LIMITS[key][1]);
-export const id = z.string().min(1).max(40);
+
+/** Characters no drawing, table or sheet can carry: control characters, halves of a pair, those Unicode keeps for nobody. */
+const UNFIT = /[\u0000-\u001f\u007f-\u009f\ufffe\uffff]|\p{Surrogate}/u;
+const UNFIT_LONG = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\ufffe\uffff]|\p{Surrogate}/u;
+
+/** A text on one line: it goes into drawings, tables and file names. */
+export const line = (least: number, most: number) =>
+  z
+    .string()
+    .min(least)
+    .max(most)
+    .refine((t) => !UNFIT.test(t), 'expected a text without control characters or broken letters');
+/** A text of several lines. */
+export const lines = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .refine((t) => !UNFIT_LONG.test(t), 'expected a text without control characters or broken letters');
+
+/** Names every object of the language has: a thing called so would be found where there is none. */
+export const isReserved = (name: string): boolean => name in Object.prototype;
+const UNRESERVED = 'expected another name: this one belongs to the language the program is written in';
+export const id = line(1, 40).refine((t) => !isReserved(t), UNRESERVED);
+/** A key of a record that is no id of a thing. */
+export const key = (most: number) => line(0, most).refine((t) => !isReserved(t), UNRESERVED);
 
 export const corner = z.strictObject({ wall: id, x: within('coordinate'), y: within('coordinate') });
 
@@ -89,7 +113,7 @@ export const SLOPES = [12, 24, 48] as const;
 export const loudspeaker = z.strictObject({
   id,
   /** What its tape is marked with. */
-  letter: z.string().min(1).max(3),
+  letter: line(1, 3),
   /** Acoustic centre: the middle of its front, survey coordinates, m. */
   x: within('coordinate'),
   y: within('coordinate'),
@@ -98,7 +122,7 @@ export const loudspeaker = z.strictObject({
   box: z.strictObject({ width: within('box'), depth: within('box'), height: within('box') }),
   role: z.enum(ROLES),
   /** Its place in the listening layout (layout/rigs.ts); null for one that stands where it likes. */
-  station: z.string().min(1).max(8).nullable(),
+  station: line(1, 8).nullable(),
   /** "flush": its front lies in the wall behind it, whose image it then has not. */
   mount: z.enum(['free', 'flush']),
   /** Height of the acoustic axis over the box's underside, and of the lowest and highest driver's middle, m. */
@@ -147,7 +171,7 @@ export const HUNG_KINDS = ['absorber', 'corner', 'membrane', 'port', 'scatter', 
 /** Something hung in a definite place on a face. */
 export const hung = z.strictObject({
   id,
-  name: z.string().min(1).max(80),
+  name: line(1, 80),
   /**
    * "absorber": the panel recipe's fill; "corner": the same fill across an upright corner, `width` along either wall;
    * "membrane" and "port": closed boxes tuned by a skin's mass or by holes; "scatter": spreads; "board": a hard, turned
@@ -184,16 +208,16 @@ export const logEntry = z.strictObject({
   /** ISO 8601, from the clock of who wrote it. */
   at: z.iso.datetime(),
   kind: z.enum(LOG_KINDS),
-  text: z.string().max(2000),
+  text: lines(2000),
   /** dB re the reference by loudspeaker letter. */
-  readings: z.record(z.string().max(3), within('differenceDb')),
+  readings: z.record(key(3), within('differenceDb')),
 });
 
 /** A mark as met on site: done, and where it was found when that is another place. */
 export const siteMark = z.strictObject({
   done: z.boolean(),
   found: z.strictObject({ first: within('coordinate'), second: within('coordinate') }).nullable(),
-  note: z.string().max(400),
+  note: lines(400),
 });
 
 export const panel = z.strictObject({
@@ -232,7 +256,7 @@ export const ceiling = z.discriminatedUnion('shape', [
 export const strip = (level: 'beamLevel' | 'platformLevel') =>
   z.strictObject({
     id,
-    name: z.string().min(1).max(80),
+    name: line(1, 80),
     /** Wall it runs along; `from` is the distance of its near edge from that wall. */
     along: id,
     from: within('along'),
@@ -245,7 +269,7 @@ export const strip = (level: 'beamLevel' | 'platformLevel') =>
 
 /** A distance along a wall from its left end, as seen from the room. */
 export const onWall = z.strictObject({ wall: id, at: within('along') });
-export const partition = z.strictObject({ id, name: z.string().min(1).max(80), start: onWall, end: onWall });
+export const partition = z.strictObject({ id, name: line(1, 80), start: onWall, end: onWall });
 
 /** A rectangle on a face. Walls: from the left end, up from the floor. Floor and ceiling: survey x and y of its corner. */
 export const place = {
@@ -259,7 +283,7 @@ export const OPENING_KINDS = ['door', 'window', 'vent', 'socket', 'switch', 'rad
 export const opening = z.strictObject({
   id,
   kind: z.enum(OPENING_KINDS),
-  name: z.string().min(1).max(80),
+  name: line(1, 80),
   wall: id,
   ...place,
   /** Kept free around it, m. */
@@ -272,7 +296,7 @@ export const opening = z.strictObject({
 
 export const patch = z.strictObject({
   id,
-  name: z.string().min(1).max(80),
+  name: line(1, 80),
   face: id,
   ...place,
   material: z.string(),
@@ -294,7 +318,7 @@ export const FURNITURE_KINDS = [
 export const furniture = z.strictObject({
   id,
   kind: z.enum(FURNITURE_KINDS),
-  name: z.string().min(1).max(80),
+  name: line(1, 80),
   /** Middle on the plan, survey coordinates. */
   x: within('coordinate'),
   y: within('coordinate'),
@@ -321,8 +345,8 @@ export const framing = z.strictObject({
 });
 
 export const ownMaterial = z.strictObject({
-  id: z.string().regex(/^own-/).max(60),
-  name: z.string().min(1).max(120),
+  id: line(1, 60).regex(/^own-/),
+  name: line(1, 120),
   group: z.enum(GROUPS),
   source: z.enum(['laboratory', 'textbook', 'textbook-varied', 'computed', 'estimate']),
   /** Octaves 63–8000 Hz; laboratory values above 1 are kept. */
@@ -336,18 +360,18 @@ export const brief = z.strictObject({
   /** Most important first. */
   uses: z.array(z.enum(USES)).max(USES.length),
   people: within('people'),
-  instruments: z.string().max(400),
+  instruments: lines(400),
   loudestDb: within('levelDb').nullable(),
   quietestDb: within('levelDb').nullable(),
   backgroundDb: within('levelDb').nullable(),
-  budget: z.strictObject({ amount: z.number().min(0).max(1e9), currency: z.string().min(1).max(8) }).nullable(),
-  mustStay: z.string().max(2000),
-  look: z.string().max(2000),
+  budget: z.strictObject({ amount: z.number().min(0).max(1e9), currency: line(1, 8) }).nullable(),
+  mustStay: lines(2000),
+  look: lines(2000),
 });
 
 export const state = z.strictObject({
   id,
-  name: z.string().min(1).max(80),
+  name: line(1, 80),
   /** Furniture, patches and openings that are away in this state. */
   away: z.array(id).max(500),
   /** Material in this state by surface, patch, opening or piece of furniture. */

@@ -5,7 +5,7 @@ import { AIMS, PLACE_CLASSES } from '../dosage/aims';
 import { HIGHEST_COEFFICIENT } from '../materials/library';
 import { OCTAVES } from '../quantities/bands';
 import { FORMS } from '../recipes/types';
-import { id, LIMITS, within } from './pieces';
+import { id, line, lines, LIMITS, within } from './pieces';
 
 const whole = (from: number, to: number) => z.number().int().min(from).max(to);
 
@@ -45,8 +45,8 @@ export const scatterer = z.discriminatedUnion('kind', [
 
 /** A recipe of one's own; those of the library are not in the document. */
 export const recipe = z.strictObject({
-  id: z.string().regex(/^own-/).max(60),
-  name: z.string().min(1).max(120),
+  id: line(1, 60).regex(/^own-/),
+  name: line(1, 120),
   form: z.enum(FORMS),
   width: within('recipeSide'),
   height: within('recipeSide'),
@@ -71,7 +71,7 @@ export const recipe = z.strictObject({
   /** Octaves 63–8000 Hz from a laboratory's sheet. */
   measured: z.array(z.number().min(0).max(HIGHEST_COEFFICIENT)).length(OCTAVES.length).nullable(),
   price: within('price').nullable(),
-  note: z.string().max(400),
+  note: lines(400),
 });
 
 /** What the exact problem may use, what it aims at and what it must keep to. */

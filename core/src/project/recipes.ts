@@ -1,5 +1,5 @@
 /** Recipes as a project sees them: the panel of its marks, its own, and the library. */
-import { fillDensity } from '../absorbers/fills';
+import { airGap, fillDensity } from '../absorbers/fills';
 import { pitchForOpenPart } from '../absorbers/elements';
 import { BOARD_DENSITY, BOX_FILL, SKIN_FREE } from '../recipes/boxes';
 import { INCH, type LengthSystem } from '../quantities/lengths';
@@ -25,7 +25,7 @@ export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
     width: panel.width,
     height: panel.height,
     layers: [
-      ...(panel.gap > 0 ? [{ type: 'air' as const, d: panel.gap }] : []),
+      ...airGap(panel.gap),
       {
         type: 'porous',
         fill: 'glass-wool',

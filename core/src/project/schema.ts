@@ -21,6 +21,8 @@ import {
   headRange,
   hung,
   id,
+  key,
+  line,
   logEntry,
   loudspeaker,
   marking,
@@ -48,7 +50,7 @@ const shape = z.strictObject({
   format: z.literal(FORMAT),
   version: z.literal(VERSION),
   id,
-  name: z.string().min(1).max(200),
+  name: line(1, 200),
   brief,
   climate: z.strictObject({
     temperatureC: within('temperatureC'),
@@ -113,14 +115,14 @@ const shape = z.strictObject({
     /** Recipes of one's own, beside the library. */
     recipes: z.array(recipe).max(100),
     /** Pieces of other recipes decided on: by recipe, then by place. */
-    mix: z.record(z.string().max(60), z.record(id, z.number().int().min(1).max(2000))),
+    mix: z.record(key(60), z.record(id, z.number().int().min(1).max(2000))),
     plan,
     /** Materials' prices, in the brief's currency. */
     prices,
   }),
   log: z.array(logEntry).max(2000),
   /** Marks as met on site, by mark id. */
-  site: z.record(z.string().max(120), siteMark),
+  site: z.record(key(120), siteMark),
   buying,
 });
 

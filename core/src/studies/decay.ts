@@ -4,6 +4,7 @@
  * By Eyring a band's limits become limits on ΣSα, linear in the number of panels on each surface, so that the whole
  * question is an integer programme (decayAnswer.ts), solved to a proven optimum.
  */
+import { airGap } from '../absorbers/fills';
 import { octaveAbsorption } from '../absorbers/layers';
 import { DELANY_BAZLEY_RANGE } from '../absorbers/porous';
 import type { IntegerSolver } from '../dosage/solver';
@@ -159,7 +160,7 @@ function objectSpread(setting: Setting): number {
 export function recipeAbsorption(recipe: PanelRecipe, rho: number, c: number): number[] {
   const layers = [
     { type: 'porous' as const, model: 'miki' as const, sigma: recipe.flowResistivity, d: recipe.depth },
-    ...(recipe.gap > 0 ? [{ type: 'air' as const, d: recipe.gap }] : []),
+    ...airGap(recipe.gap),
   ];
   return OCTAVE_MIDBANDS.map((f) => octaveAbsorption(layers, f, 'bulk', { rho0: rho, c0: c }));
 }

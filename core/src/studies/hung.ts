@@ -1,4 +1,5 @@
 /** Pieces hung in definite places: where they are in the room, what they take from a reflection at its angle. */
+import { airGap } from '../absorbers/fills';
 import { BOX_FILL, SKIN_FREE } from '../recipes/boxes';
 import { layeredAbsorption, type Layer, octaveAbsorption } from '../absorbers/layers';
 import { type Box, boundsOf, clipConvex } from '../geometry/clip';
@@ -186,7 +187,7 @@ export function absorptionAtAngle(
   if (found) return found;
   const layers: Layer[] = [
     { type: 'porous', model: 'miki', sigma: flowResistivity, d: piece.depth },
-    ...(piece.gap > 0 ? [{ type: 'air' as const, d: piece.gap }] : []),
+    ...airGap(piece.gap),
   ];
   const medium = { rho0: air.rho, c0: air.c };
   const values = OCTAVE_MIDBANDS.map((mid) => {

@@ -57,8 +57,14 @@ export async function pngBlob(svg: SVGSVGElement, background: string): Promise<B
 
 export type Table = Record<string, string | number | null>[];
 
+/**
+ * Texts a spreadsheet would take for a formula get a mark before them; negative figures stay figures, also where they are texts, with
+ * the typographer's minus too.
+ */
+const FORMULA = /^(?![-+−]?\d+(?:[.,]\d+)?$)\s*[=+\-−@\t\r]/;
+
 export function csvText(table: Table): string {
-  return `${Papa.unparse(table)}\r\n`;
+  return `${Papa.unparse(table, { escapeFormulae: FORMULA })}\r\n`;
 }
 
 /** Hands a file to the person. */

@@ -41,7 +41,7 @@ export const DEMOS = {
 export type DemoName = keyof typeof DEMOS;
 
 export function isDemo(name: string): name is DemoName {
-  return name in DEMOS;
+  return Object.hasOwn(DEMOS, name);
 }
 
 /** A demo project as shipped. */

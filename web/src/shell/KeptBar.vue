@@ -2,10 +2,15 @@
 /** What one must know about keeping the project: that it is not kept, or what another window did. Stays until it is over or read. */
 import { computed } from 'vue';
 import { exportProject } from '../files/projectFiles';
+import { newVersion } from '../offline';
 import { useDocument } from '../stores/document';
 import { troubleSentence } from '../words/keeping';
 
 const doc = useDocument();
+async function take(): Promise<void> {
+  await doc.flush();
+  newVersion.value?.();
+}
 const trouble = computed(() => (doc.trouble ? troubleSentence(doc.trouble) : null));
 const deleted = computed(() => doc.trouble?.status === 'apart' && doc.trouble.why === 'deleted');
 </script>
@@ -27,6 +32,10 @@ const deleted = computed(() => doc.trouble?.status === 'apart' && doc.trouble.wh
       <v-btn v-if="doc.stored" size="x-small" variant="flat" color="primary" @click="exportProject(doc.stored)"
         >Save to a file</v-btn
       >
+    </section>
+    <section v-if="newVersion" class="line" role="status" data-new-version>
+      <span>A new version of Tawny Hall is here. Taking it loads the page anew; the project stays as it is.</span>
+      <v-btn size="x-small" variant="outlined" @click="take()">Take it now</v-btn>
     </section>
     <section v-if="doc.notice" class="line" role="status" data-notice>
       <span>

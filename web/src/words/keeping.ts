@@ -33,3 +33,14 @@ export function troubleSentence(state: SavingState): { head: string; rest: strin
     rest: 'It is not written over. Save what you did here to a file.',
   };
 }
+
+const NOT_FETCHED =
+  /dynamically imported module|importing a module script|module script failed|Failed to fetch|Unable to preload/i;
+
+/** What went wrong as people say it: a part of the program that did not come is no riddle. Without a final stop. */
+export function reasonOf(error: unknown): string {
+  const text = error instanceof Error ? error.message : String(error);
+  return NOT_FETCHED.test(text)
+    ? 'a part of the program could not be fetched, the server does not answer; try again when it does'
+    : text.replace(/\.$/, '');
+}

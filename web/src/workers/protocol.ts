@@ -1,4 +1,5 @@
 /** What passes between page and study worker. Types only. */
+import type { ReadOutline } from '@tawny/core/formats/outlineFile';
 import type { BassOutcome, BassTask } from '@tawny/core/studies/bassTypes';
 import type { DecayInputs, DecayResult } from '@tawny/core/studies/decayTypes';
 import type { OrientInputs, OrientResult } from '@tawny/core/studies/orient';
@@ -20,6 +21,8 @@ export interface Studies {
   bass: { inputs: BassTask; result: BassOutcome };
   proportions: { inputs: ProportionInputs; result: ProportionMap };
   'target-costs': { inputs: TargetCostInputs; result: TargetCost[] };
+  /** A drawing brought from elsewhere. */
+  outline: { inputs: { name: string; text: string }; result: ReadOutline };
   search: { inputs: SearchInputs; result: SearchResult };
 }
 

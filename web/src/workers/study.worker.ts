@@ -2,6 +2,7 @@
 import type { IntegerSolver } from '@tawny/core/dosage/solver';
 import type { loadLinalg } from '@tawny/core/numerics/linalg/load';
 import type { BassRunner } from '@tawny/core/studies/bassRun';
+import { reasonOf } from '../words/keeping';
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
 /** Keeps what it has solved as long as the worker lives. */
@@ -50,6 +51,10 @@ async function answer(request: Request, progress: (part: number) => void): Promi
     }
     case 'proportions':
       return (await import('@tawny/core/studies/proportions')).proportionMap(request.inputs, progress);
+    case 'outline': {
+      const { readOutlineFile } = await import('@tawny/core/formats/outlineFile');
+      return readOutlineFile(request.inputs.name, request.inputs.text);
+    }
     case 'search': {
       const { searchSeat, searchWaves } = await import('@tawny/core/studies/seatSearch');
       return searchSeat(request.inputs, await searchWaves(request.inputs.project, linalg), progress);
@@ -63,7 +68,7 @@ async function run(request: Request): Promise<void> {
     const result = await answer(request, (part) => send({ type: 'progress', id, part }));
     send({ type: 'result', id, result });
   } catch (error) {
-    send({ type: 'failure', id, message: error instanceof Error ? error.message : String(error) });
+    send({ type: 'failure', id, message: reasonOf(error) });
   }
 }
 

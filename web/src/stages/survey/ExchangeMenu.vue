@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** Drawings and models out, outlines in. The writers are loaded when they are asked for. */
-import { computed, ref, shallowRef } from 'vue';
-import type { FoundOutline } from '@tawny/core/formats/outlineFile';
+import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
+import type { FoundOutline, ReadOutline } from '@tawny/core/formats/outlineFile';
+import { LARGEST_DRAWING } from '@tawny/core/formats/outlines';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { download } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';
+import { createStudyClient } from '../../workers/client';
+import { startWorker } from '../../workers/start';
 import { useSurvey } from './useSurvey';
 
 const { doc, results, session, setting, project } = useSurvey();
@@ -34,13 +37,34 @@ async function take(kind: 'svg' | 'dxf' | 'glb'): Promise<void> {
     busy.value = false;
   }
 }
+/** The name of the drawing being read. */
+const reading = ref<string | null>(null);
+const megabytes = (bytes: number) => Math.ceil(bytes / 1048576);
+const reader = createStudyClient(startWorker);
+onBeforeUnmount(() => reader.cancel());
 async function bring(event: Event): Promise<void> {
   const chooser = event.target as HTMLInputElement;
   const file = chooser.files?.[0];
   chooser.value = '';
   if (!file) return;
-  const { readOutlineFile } = await import('@tawny/core/formats/outlineFile');
-  const read = readOutlineFile(file.name, await file.text());
+  if (file.size > LARGEST_DRAWING) {
+    session.refusal = {
+      file: file.name,
+      problems: [
+        {
+          path: '',
+          message: `the drawing holds ${megabytes(file.size)} MB, at most ${megabytes(LARGEST_DRAWING)} are read`,
+        },
+      ],
+    };
+    return;
+  }
+  reading.value = file.name;
+  const outcome = await reader.run('outline', { name: file.name, text: await file.text() });
+  reading.value = null;
+  if (outcome.status === 'cancelled') return;
+  const read: ReadOutline =
+    outcome.status === 'result' ? outcome.result : { ok: false, problems: [{ path: '', message: outcome.message }] };
   if (!read.ok) {
     session.refusal = { file: file.name, problems: read.problems };
     return;
@@ -74,9 +98,18 @@ function thumb(o: FoundOutline): string {
       <v-list-item title="Save plan and walls as DXF, 1:1 in mm" data-take="dxf" @click="take('dxf')" />
       <v-list-item title="Save plan and walls as SVG, 1:1 in mm" data-take="svg" @click="take('svg')" />
       <v-list-item title="Save the room as glTF" data-take="glb" @click="take('glb')" />
-      <v-list-item title="Bring a plan outline (DXF, SVG)" data-bring="outline" @click="input?.click()" />
+      <v-list-item
+        title="Bring a plan outline (DXF, SVG)"
+        :subtitle="`up to ${megabytes(LARGEST_DRAWING)} MB`"
+        data-bring="outline"
+        @click="input?.click()"
+      />
     </v-list>
   </v-menu>
+  <span v-if="reading" class="reading" role="status">
+    Reading {{ reading }} …
+    <v-btn size="x-small" variant="outlined" @click="reader.cancel()">Cancel</v-btn>
+  </span>
   <v-dialog v-model="picking" max-width="560" aria-labelledby="outline-title">
     <v-card v-if="found" class="outlines">
       <h2 id="outline-title">Which of these is the plan?</h2>
