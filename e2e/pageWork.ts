@@ -63,6 +63,7 @@ export async function counting(page: Page): Promise<void> {
       constructor(url: string | URL, options?: WorkerOptions) {
         super(url, options);
         this.addEventListener('message', (event: MessageEvent<{ type: string }>) => {
+          if (event.data.type === 'alive') return;
           work.answers += 1;
           if (event.data.type === 'progress') return;
           this.waiting -= 1;

@@ -76,7 +76,6 @@ function sectionsOf(tags: readonly Tag[]): { units: number; blocks: Map<string, 
   let section = '';
   let block: Block | null = null;
   let into: Entity[] | null = null;
-  let current: Entity | null = null;
   let polyline: Entity | null = null;
   /** Tags go here: an entity's, a vertex's, a block's head. */
   let open: Tag[] | null = null;
@@ -107,9 +106,9 @@ function sectionsOf(tags: readonly Tag[]): { units: number; blocks: Map<string, 
     else if (value === 'VERTEX' && polyline) polyline.vertices.push((open = []));
     else if (value === 'SEQEND') polyline = null;
     else if (into) {
-      current = { type: value, tags: (open = []), vertices: [] };
-      into.push(current);
-      polyline = value === 'POLYLINE' ? current : null;
+      const entity: Entity = { type: value, tags: (open = []), vertices: [] };
+      into.push(entity);
+      polyline = value === 'POLYLINE' ? entity : null;
     }
   }
   return { units, blocks, entities };

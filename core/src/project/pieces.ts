@@ -81,8 +81,9 @@ export const LIMITS = {
 export const within = (key: keyof typeof LIMITS) => z.number().min(LIMITS[key][0]).max(LIMITS[key][1]);
 
 /** Characters no drawing, table or sheet can carry: control characters, halves of a pair, those Unicode keeps for nobody. */
-const UNFIT = /[\u0000-\u001f\u007f-\u009f\ufffe\uffff]|\p{Surrogate}/u;
-const UNFIT_LONG = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f-\u009f\ufffe\uffff]|\p{Surrogate}/u;
+const UNFIT = /[\p{Cc}\p{Surrogate}\ufffe\uffff]/u;
+/** The same, but for tabs and ends of lines. */
+const UNFIT_LONG = /(?![\t\n\r])[\p{Cc}\p{Surrogate}\ufffe\uffff]/u;
 
 /** A text on one line: it goes into drawings, tables and file names. */
 export const line = (least: number, most: number) =>

@@ -34,3 +34,17 @@ test('CSV quotes what must be quoted and leaves an empty cell for no value', () 
     ]),
   ).toBe('"a, b",c\r\n1.5,\r\n-2,"say ""so"""\r\n');
 });
+
+test('a table opened in a spreadsheet runs no formula, and figures stay figures', () => {
+  const texts = ['=1+1', '+cmd|x', '-2+3', '−A1', '@SUM(A1)', '\t=1', '  =1', '=', '-'];
+  for (const text of texts) {
+    const [, row] = csvText([{ name: text, n: 1 }]).split('\r\n');
+    expect(row).toBe(`"'${text}",1`);
+  }
+  // As a heading too: names of recipes and loudspeakers come there.
+  expect(csvText([{ '=x': 1 }])).toBe('"\'=x"\r\n1\r\n');
+  for (const text of ['-3.2', '+4', '−12,5', '1e5', 'L = left', 'a-b']) {
+    expect(csvText([{ name: text }]).split('\r\n')[1]).toMatch(new RegExp(`^"?${text.replace(/[+.]/g, '\\$&')}"?$`));
+  }
+  expect(csvText([{ n: -3.5 }])).toBe('n\r\n-3.5\r\n');
+});

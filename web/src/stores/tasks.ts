@@ -64,6 +64,7 @@ const tasks = {
   plan: createTask('plan'),
   recipes: createTask('recipes'),
   targetCosts: createTask('target-costs'),
+  outline: createTask('outline'),
 };
 
 export const useTasks = () => tasks;

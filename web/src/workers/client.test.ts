@@ -7,6 +7,9 @@ import type { Answer, Request } from './protocol';
 class FakeWorker implements WorkerLike {
   readonly requests: Request[] = [];
   ended = false;
+  /** Ends it as a browser short of memory does. */
+  vanish = () => {};
+  readonly gone = new Promise<void>((resolve) => (this.vanish = resolve));
   private readonly listeners: Record<string, ((event: never) => void)[]> = {};
   postMessage(request: Request): void {
     this.requests.push(request);
@@ -131,4 +134,23 @@ test('tasks of another sort wait their turn and replace nothing', async () => {
   expect(await newer).toEqual({ status: 'result', result: 1 });
   answerOf(2);
   expect(await why).toEqual({ status: 'result', result: 2 });
+});
+
+test('a worker that ends without a word is noticed, and the next request starts another', async () => {
+  const { client, workers, inputs, result } = rig();
+  const call = client.run('decay', inputs(1));
+  workers[0]!.answer({ type: 'alive', id: 0 });
+  workers[0]!.vanish();
+  expect(await call).toMatchObject({ status: 'failure', message: expect.stringContaining('without a word') });
+  const next = client.run('decay', inputs(2));
+  workers[1]!.answer({ type: 'result', id: workers[1]!.requests[0]!.id, result: result(2) });
+  expect(await next).toMatchObject({ status: 'result' });
+  // An idle one that goes is missed by nobody; one ended on purpose neither.
+  workers[1]!.vanish();
+  await Promise.resolve();
+  const last = client.run('decay', inputs(3));
+  expect(workers).toHaveLength(3);
+  client.cancel();
+  workers[2]!.vanish();
+  expect(await last).toEqual({ status: 'cancelled' });
 });

@@ -14,6 +14,8 @@ export type Outcome<T> =
 export interface WorkerLike {
   postMessage(message: Request): void;
   terminate(): void;
+  /** Comes true when the worker has ended, also where no event tells. */
+  gone?: Promise<void>;
   addEventListener(type: 'message', listener: (event: { data: Answer }) => void): void;
   addEventListener(type: 'error' | 'messageerror', listener: (event: { message?: string }) => void): void;
 }
@@ -65,6 +67,8 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
   function died(from: WorkerLike, message: string): void {
     if (from !== worker) return;
     endWorker();
+    // One that ends while nothing runs is missed by nobody: the next request starts another.
+    if (!running) return;
     finish({
       status: 'failure',
       message: `The calculation stopped unexpectedly (${message}). It starts afresh with the next change.`,
@@ -77,12 +81,13 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
     worker = fresh;
     fresh.addEventListener('message', ({ data }) => {
       // Answers of an ended worker or of an older request are stale.
-      if (fresh !== worker || !running || data.id !== running.request.id) return;
+      if (fresh !== worker || !running || data.type === 'alive' || data.id !== running.request.id) return;
       if (data.type === 'progress') running.onProgress(data.part);
       else if (data.type === 'result') finish({ status: 'result', result: data.result });
       else finish({ status: 'failure', message: data.message });
     });
     fresh.addEventListener('error', (e) => died(fresh, e.message ?? 'the worker failed'));
+    void fresh.gone?.then(() => died(fresh, 'it ended without a word; the memory may have run out'));
     fresh.addEventListener('messageerror', () => died(fresh, 'its answer could not be read'));
     return fresh;
   }

@@ -33,6 +33,8 @@ export type Request = {
 }[StudyKind];
 
 export type Answer =
+  /** The worker holds the lock of its name from now on, as long as it lives. */
+  | { type: 'alive'; id: 0 }
   | { type: 'progress'; id: number; part: number }
   | { type: 'result'; id: number; result: Studies[StudyKind]['result'] }
   | { type: 'failure'; id: number; message: string };

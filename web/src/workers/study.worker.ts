@@ -73,3 +73,10 @@ async function run(request: Request): Promise<void> {
 }
 
 addEventListener('message', (event: MessageEvent<Request>) => void run(event.data));
+
+// Held as long as this worker lives: the page waits for it, and has it when the worker is gone.
+const { locks } = navigator as { locks?: LockManager };
+void locks?.request(self.name, () => {
+  send({ type: 'alive', id: 0 });
+  return new Promise(() => {});
+});

@@ -30,7 +30,14 @@ export async function wasmLinalg(module: WebAssembly.Module, bytes: number): Pro
     throw new RangeError(`wasmLinalg: bytes must be between 0 and ${MOST_BYTES}, got ${bytes}`);
   }
   const pages = Math.ceil((bytes + 4096) / PAGE) + 1;
-  const memory = new WebAssembly.Memory({ initial: pages, maximum: pages });
+  let memory: WebAssembly.Memory;
+  try {
+    memory = new WebAssembly.Memory({ initial: pages, maximum: pages });
+  } catch {
+    throw new RangeError(
+      `linalg: ${Math.ceil(bytes / 1048576)} MB of memory are needed and this device does not give them; close other programs and try again`,
+    );
+  }
   const { exports } = await WebAssembly.instantiate(module, {
     env: {
       memory,

@@ -6,8 +6,7 @@ import { LARGEST_DRAWING } from '@tawny/core/formats/outlines';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { download } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';
-import { createStudyClient } from '../../workers/client';
-import { startWorker } from '../../workers/start';
+import { useTasks } from '../../stores/tasks';
 import { useSurvey } from './useSurvey';
 
 const { doc, results, session, setting, project } = useSurvey();
@@ -40,7 +39,7 @@ async function take(kind: 'svg' | 'dxf' | 'glb'): Promise<void> {
 /** The name of the drawing being read. */
 const reading = ref<string | null>(null);
 const megabytes = (bytes: number) => Math.ceil(bytes / 1048576);
-const reader = createStudyClient(startWorker);
+const reader = useTasks().outline;
 onBeforeUnmount(() => reader.cancel());
 async function bring(event: Event): Promise<void> {
   const chooser = event.target as HTMLInputElement;
@@ -60,11 +59,13 @@ async function bring(event: Event): Promise<void> {
     return;
   }
   reading.value = file.name;
-  const outcome = await reader.run('outline', { name: file.name, text: await file.text() });
+  await reader.run({ name: file.name, text: await file.text() });
   reading.value = null;
-  if (outcome.status === 'cancelled') return;
-  const read: ReadOutline =
-    outcome.status === 'result' ? outcome.result : { ok: false, problems: [{ path: '', message: outcome.message }] };
+  const { status, message, answer } = reader.state.value;
+  reader.forget();
+  // Neither answer nor failure: given up.
+  if (status !== 'failed' && !answer) return;
+  const read: ReadOutline = answer?.result ?? { ok: false, problems: [{ path: '', message }] };
   if (!read.ok) {
     session.refusal = { file: file.name, problems: read.problems };
     return;
