@@ -7,7 +7,7 @@ import { readAbsorptionTable } from '../core/src/formats/absorptionTable';
 import { readOutlineFile } from '../core/src/formats/outlineFile';
 import { readProjectFile, writeProjectFile } from '../core/src/formats/projectFile';
 import { COMMAND_KINDS, randomCommand } from '../core/src/testing/commands';
-import { damaged } from '../core/src/testing/damage';
+import { damaged, scratched } from '../core/src/testing/damage';
 import { throughEveryStudy } from '../core/src/testing/everyStudy';
 import { seeded } from '../core/src/testing/random';
 import { plainBox } from '../core/src/testing/rooms';
@@ -55,28 +55,6 @@ function files(): void {
     tried,
     `${accepted} accepted and through every study, ${tried - accepted} refused with a sentence`,
   );
-}
-
-/** A text with pieces cut out, doubled or put in. */
-function scratched(random: ReturnType<typeof seeded>, whole: string): string {
-  let made = whole;
-  for (let k = random.whole(1, 6); k > 0; k--) {
-    const from = random.whole(0, made.length);
-    const piece = random.pick([
-      '',
-      '\n',
-      '0',
-      '-',
-      '1e999',
-      '<g>',
-      '"',
-      ';;;',
-      '70\n1\n',
-      made.slice(from, from + random.whole(0, 200)),
-    ]);
-    made = made.slice(0, from) + piece + made.slice(from + random.whole(0, 12));
-  }
-  return made;
 }
 
 function drawings(): void {

@@ -148,7 +148,7 @@ test('without a service worker the parts are fetched when idle; where one is mis
   await page.locator('[data-take="dxf"]').click();
   await expect(page.getByText('could not be fetched, the server does not answer')).toBeVisible();
   await page.unroute(/\/assets\/drawing-[^/]*\.js/);
-  await page.getByRole('button', { name: 'Read' }).click();
+  await page.getByRole('button', { name: 'Close' }).click();
   const drawing = page.waitForEvent('download');
   await page.locator('[data-exchange]').click();
   await page.locator('[data-take="dxf"]').click();

@@ -133,7 +133,7 @@ const messageShown = computed({
     <v-snackbar v-model="messageShown" location="bottom left" :timeout="session.message?.tone === 'wrong' ? -1 : 5000">
       {{ session.message?.text }}
       <template v-if="session.message?.tone === 'wrong'" #actions>
-        <v-btn variant="text" @click="session.message = null">Read</v-btn>
+        <v-btn variant="text" @click="session.message = null">Close</v-btn>
       </template>
     </v-snackbar>
   </v-app>

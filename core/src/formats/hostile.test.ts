@@ -1,7 +1,7 @@
 /** Files from elsewhere, most of them broken: a sentence each, never a fault, never an end that does not come. */
 import { readFileSync } from 'node:fs';
 import { writeProjectFile } from './projectFile';
-import { damaged } from '../testing/damage';
+import { damaged, scratched } from '../testing/damage';
 import { throughEveryStudy } from '../testing/everyStudy';
 import { seeded } from '../testing/random';
 import { plainBox } from '../testing/rooms';
@@ -311,24 +311,7 @@ describe('drawings', () => {
     ];
     let ok = 0;
     for (let i = 0; i < 400; i++) {
-      let text = good[i % 2]!;
-      for (let k = random.whole(1, 4); k > 0; k--) {
-        const from = random.whole(0, text.length);
-        const piece = random.pick([
-          '',
-          '\n',
-          '0',
-          '-',
-          '1e999',
-          'NaN',
-          '<g>',
-          '"',
-          '70\n1\n',
-          '0\nVERTEX\n',
-          text.slice(from, from + random.whole(0, 60)),
-        ]);
-        text = text.slice(0, from) + piece + text.slice(from + random.whole(0, 8));
-      }
+      const text = scratched(random, good[i % 2]!);
       const read = readOutlineFile(i % 2 ? 'a.svg' : 'a.dxf', text);
       sentences(read);
       if (read.ok) {

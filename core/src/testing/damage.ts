@@ -90,3 +90,15 @@ export function damaged(random: Random, document: unknown): unknown {
   }
   return copy;
 }
+
+/** A text with pieces cut out, doubled or put in, as a bad copy or another program leaves it. */
+export function scratched(random: Random, whole: string): string {
+  let text = whole;
+  for (let k = random.whole(1, 6); k > 0; k--) {
+    const from = random.whole(0, text.length);
+    const again = text.slice(from, from + random.whole(0, 200));
+    const piece = random.pick(['', '\n', '0', '-', '1e999', 'NaN', '<g>', '"', ';;;', '70\n1\n', '0\nVERTEX\n', again]);
+    text = text.slice(0, from) + piece + text.slice(from + random.whole(0, 12));
+  }
+  return text;
+}

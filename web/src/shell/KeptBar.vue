@@ -45,7 +45,7 @@ const deleted = computed(() => doc.trouble?.status === 'apart' && doc.trouble.wh
         >
         <template v-if="doc.notice.details.length > 4"><br />And {{ doc.notice.details.length - 4 }} more.</template>
       </span>
-      <v-btn size="x-small" variant="text" @click="doc.notice = null">Read</v-btn>
+      <v-btn size="x-small" variant="text" @click="doc.notice = null">Close</v-btn>
     </section>
   </div>
 </template>
@@ -57,6 +57,7 @@ const deleted = computed(() => doc.trouble?.status === 'apart' && doc.trouble.wh
 }
 .line {
   display: flex;
+  flex-wrap: wrap;
   align-items: center;
   gap: 10px;
   padding: 5px 14px;
@@ -64,7 +65,7 @@ const deleted = computed(() => doc.trouble?.status === 'apart' && doc.trouble.wh
   background: var(--paper-deep);
 }
 .line span {
-  flex: 1;
+  flex: 1 1 260px;
   min-width: 0;
   overflow-wrap: anywhere;
 }

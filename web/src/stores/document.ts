@@ -44,10 +44,10 @@ function openChannel(): BroadcastChannel | null {
   }
 }
 
-/** "listening.head.x: 1.35 from the other window, 1.2 here; 1.2 stands." */
+/** "listening.head.x: 1.35 in the other window, 1.2 here; what is here stands." */
 function conflictText(m: Met): string {
   const text = (v: unknown) => (v === undefined ? 'nothing' : JSON.stringify(v).slice(0, 60));
-  return `${changePath(m.path)}: ${text(m.theirs)} in the other window, ${text(m.mine)} here; ${m.stands === 'mine' ? 'that of here' : 'that of the other'} stands.`;
+  return `${changePath(m.path)}: ${text(m.theirs)} in the other window, ${text(m.mine)} here; ${m.stands === 'mine' ? 'what is here' : 'what is there'} stands.`;
 }
 
 export const useDocument = defineStore('document', () => {
