@@ -94,11 +94,11 @@ export function damaged(random: Random, document: unknown): unknown {
 /** A text with pieces cut out, doubled or put in, as a bad copy or another program leaves it. */
 export function scratched(random: Random, whole: string): string {
   let text = whole;
-  for (let k = random.whole(1, 6); k > 0; k--) {
+  for (let k = random.whole(1, 4); k > 0; k--) {
     const from = random.whole(0, text.length);
-    const again = text.slice(from, from + random.whole(0, 200));
+    const again = text.slice(from, from + random.whole(0, 60));
     const piece = random.pick(['', '\n', '0', '-', '1e999', 'NaN', '<g>', '"', ';;;', '70\n1\n', '0\nVERTEX\n', again]);
-    text = text.slice(0, from) + piece + text.slice(from + random.whole(0, 12));
+    text = text.slice(0, from) + piece + text.slice(from + random.whole(0, 8));
   }
   return text;
 }
