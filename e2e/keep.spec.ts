@@ -151,3 +151,11 @@ test('a record nobody can read is named, kept as it lies and not written over; t
   await refusal.getByRole('button', { name: 'Close' }).click();
   await expect(page.locator('[data-start]')).toBeVisible();
 });
+
+test('the project saved last opens also where the browser has forgotten which it was', async ({ page }) => {
+  await openPlain(page);
+  await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
+  await page.evaluate(() => localStorage.clear());
+  await page.goto('/survey');
+  await expect(page.locator('[data-project-name]')).toHaveText('Flour store');
+});

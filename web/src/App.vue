@@ -46,8 +46,7 @@ onMounted(async () => {
   const wanted = /^\/demo\/([\w-]+)/.exec(location.pathname)?.[1];
   await router.isReady();
   if (wanted !== undefined) return open.openDemo(isDemo(wanted) ? wanted : 'bakehouse');
-  const last = session.lastProject;
-  if (last !== null) await open.openStored(last);
+  await open.openLast();
   looked.value = true;
 });
 

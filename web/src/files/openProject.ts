@@ -33,8 +33,18 @@ export function useOpenProject() {
     }
   }
 
+  /** The project open last, or the one saved last where that is not known: a browser killed may have forgotten which it was. */
+  async function openLast(): Promise<void> {
+    const last = session.lastProject;
+    const state = last === null ? 'missing' : await openStored(last);
+    if (state !== 'missing') return;
+    const [newest] = await document.list().catch(() => []);
+    if (newest) await openStored(newest.id);
+  }
+
   return {
     openStored,
+    openLast,
     /** The stored demo with its edits, or the demo as shipped. */
     async openDemo(name: DemoName = 'bakehouse'): Promise<void> {
       const demo = demoProject(name);

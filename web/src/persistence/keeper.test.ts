@@ -219,6 +219,29 @@ describe('one window', () => {
     expect(noted.keeper.atRisk).toBe(false);
   });
 
+  test('a project noted whole opens again though the database is still away, and is kept when it comes back', async () => {
+    let away = true;
+    const b = browser({
+      shelf: (real) => ({
+        ...real,
+        save: (saving, now) => (away ? Promise.reject(new Error('away')) : real.save(saving, now)),
+        load: (id) => (away ? Promise.reject(new Error('away')) : real.load(id)),
+      }),
+    });
+    const first = b.open();
+    first.begin(room('p'));
+    first.run(name('Only noted'));
+    await first.keeper.flush();
+    first.dead = true;
+    const next = b.open();
+    expect(await next.open('p')).toMatchObject({ recovered: true, project: { name: 'Only noted' } });
+    await expect(next.keeper.open('nobody')).rejects.toThrow('away');
+    away = false;
+    await next.keeper.flush();
+    expect((await stored(next)).name).toBe('Only noted');
+    expect(b.storage.length).toBe(0);
+  });
+
   test('storage that never answers is taken for a no', async () => {
     const silent = {
       open: () => ({}) as IDBOpenDBRequest,

@@ -5,7 +5,7 @@
 import { readProject, type FileProblem } from '@tawny/core/formats/projectFile';
 import { changesOf, type Met, withChanges } from '@tawny/core/project/changes';
 import type { Project } from '@tawny/core/project/schema';
-import type { ProjectShelf } from './database';
+import type { Loaded, ProjectShelf } from './database';
 import type { Journal } from './journal';
 import { createSaveQueue, type SavingState } from './saveQueue';
 
@@ -47,7 +47,7 @@ interface Kept {
 }
 
 export interface Keeper {
-  /** Reads a project of the shelf and keeps it from now on. Rejects when storage does not answer. */
+  /** Reads a project of the shelf and keeps it from now on. Rejects when storage does not answer and it is noted nowhere else. */
   open(id: string): Promise<Opened>;
   /** Keeps a project that is not on the shelf. */
   begin(project: Project): void;
@@ -182,10 +182,10 @@ export function createKeeper(options: KeeperOptions): Keeper {
 
   return {
     async open(id) {
-      const loaded = await shelf.load(id);
       const lines = journal.others(id);
       const forgetLines = () => lines.forEach((line) => journal.forget(id, line.window));
-      if (!loaded) {
+      /** A project that never came into the database, noted whole. */
+      function noted(): Opened | null {
         for (const line of lines) {
           const whole = 'whole' in line.content ? readProject(line.content.whole) : null;
           if (!whole?.ok) continue;
@@ -193,8 +193,17 @@ export function createKeeper(options: KeeperOptions): Keeper {
           forgetLines();
           return { kind: 'opened', project: whole.project, recovered: true };
         }
-        return { kind: 'missing' };
+        return null;
       }
+      let loaded: Loaded | null;
+      try {
+        loaded = await shelf.load(id);
+      } catch (error) {
+        const found = noted();
+        if (found) return found;
+        throw error;
+      }
+      if (!loaded) return noted() ?? { kind: 'missing' };
       if (!loaded.read.ok) return { kind: 'refused', name: loaded.name, problems: loaded.read.problems };
       const record = loaded.read.project;
       let mine = record;
