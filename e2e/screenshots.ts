@@ -22,6 +22,15 @@ async function planned(page: Page): Promise<void> {
   await page.waitForSelector('[data-planning]', { state: 'detached', timeout: 60_000 });
 }
 
+/** A recipe of one's own, a layer of it in hand. */
+async function editing(page: Page): Promise<void> {
+  await page.locator('[data-recipe="membrane-70"] button').click();
+  await page.getByRole('button', { name: 'Duplicate this one' }).click();
+  await page.locator('[data-recipe="panel-15-gap"] input').check();
+  await page.locator('[data-layer="porous"]').click();
+  await page.waitForSelector('[data-tuning]');
+}
+
 test('main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T09:30:00Z') });
   await page.clock.resume();
@@ -30,12 +39,12 @@ test('main views', async ({ page }) => {
     await stage(page, name);
     if (name === 'bass') await solved(page);
     if (name === 'decay') await planned(page);
-    if (name === 'recipes') await page.locator('[data-recipe="membrane-70"] button').click();
-    if (name === 'recipes') await page.locator('[data-recipe="panel-15-gap"] input').check();
-    if (name === 'recipes') await page.waitForSelector('[data-tuning]');
+    if (name === 'recipes') await editing(page);
     await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
+    // The copy of the recipe is not there in the pictures that follow.
+    if (name === 'recipes') await page.keyboard.press('Control+z');
   }
   await stage(page, 'bass');
   await solved(page);
