@@ -16,8 +16,6 @@ export interface JournalLine {
 export interface Journal {
   /** False when it could not be written down. */
   write(project: string, edit: number, content: JournalLine['content']): boolean;
-  /** Own line, when all of it is in the database. */
-  settled(project: string, edit: number): void;
   /** Lines of other windows, which may be gone. */
   others(project: string): JournalLine[];
   /** Takes lines away: they are in the database, or the project is removed. */
@@ -29,7 +27,6 @@ const PREFIX = 'tawny-hall.unsaved.';
 /** `storage` as a function: in some windows even asking for it throws. */
 export function createJournal(window: string, storage: () => Storage): Journal {
   const keyOf = (project: string, of: string) => `${PREFIX}${project}.${of}`;
-  let own: { project: string; edit: number } | null = null;
   function quietly<T>(action: (s: Storage) => T, otherwise: T): T {
     try {
       return action(storage());
@@ -45,15 +42,10 @@ export function createJournal(window: string, storage: () => Storage): Journal {
   }
   return {
     write(project, edit, content) {
-      own = { project, edit };
       return quietly((s) => {
         s.setItem(keyOf(project, window), JSON.stringify({ window, edit, content } satisfies JournalLine));
         return true;
       }, false);
-    },
-    settled(project, edit) {
-      if (own?.project === project && own.edit > edit) return;
-      quietly((s) => s.removeItem(keyOf(project, window)), undefined);
     },
     others: (project) =>
       quietly(

@@ -101,6 +101,10 @@ const stored = async (w: { shelf: ProjectShelf }, id = 'p'): Promise<Project> =>
   if (!read.ok) throw new Error(read.problems[0]!.message);
   return read.project;
 };
+/** Waits until the record has had so many writes. */
+async function written(w: { shelf: ProjectShelf }, revision: number): Promise<void> {
+  while (((await w.shelf.load('p'))?.revision ?? 0) < revision) await new Promise((turn) => setTimeout(turn));
+}
 const name = (to: string): Command => ({ type: 'rename', name: to });
 const ears = (to: number): Command => ({ type: 'set-ear-height', earHeight: to });
 /** The record as another version of the program, or a fault, left it. */
@@ -156,6 +160,48 @@ describe('one window', () => {
     await window.keeper.flush();
     expect(changesOf(await stored(window), window.shown)).toEqual([]);
     expect(b.storage.length).toBe(0);
+  });
+
+  test('what is edited while a write is under way is not lost, neither in the first write nor in a later one', async () => {
+    let answer = () => {};
+    let slow = false;
+    const b = browser({
+      shelf: (real) => ({
+        ...real,
+        // The write is through before the page hears of it.
+        async save(saving, now) {
+          const saved = await real.save(saving, now);
+          if (slow) await new Promise<void>((done) => (answer = done));
+          return saved;
+        },
+      }),
+    });
+    const desk = { type: 'put', list: 'furniture', thing: wardrobe({ id: 'f', x: 2 }) } as const;
+    const first = b.open();
+    slow = true;
+    first.begin(room('p'));
+    void first.keeper.flush();
+    await written(first, 1);
+    first.run(desk);
+    first.dead = true;
+    let next = b.open();
+    slow = false;
+    expect(await next.open('p')).toMatchObject({ recovered: true, project: { room: { furniture: [{ id: 'f' }] } } });
+    await next.keeper.flush();
+    // Moved, written; taken away while that is under way; the page hears of the write, then dies.
+    next.run({ ...desk, thing: wardrobe({ id: 'f', x: 1 }) });
+    slow = true;
+    const flushed = next.keeper.flush();
+    await written(next, 3);
+    next.run({ type: 'take-away', list: 'furniture', id: 'f' });
+    answer();
+    await flushed;
+    next.dead = true;
+    slow = false;
+    next = b.open();
+    expect(await next.open('p')).toMatchObject({ recovered: true, project: { room: { furniture: [] } } });
+    await next.keeper.flush();
+    expect((await stored(next)).room.furniture).toEqual([]);
   });
 
   test('a line of the journal that is in the database already is not done again', async () => {

@@ -93,39 +93,43 @@ export function createKeeper(options: KeeperOptions): Keeper {
     );
   }
 
-  async function write(project: Project, at: number): Promise<SavingState | void> {
-    const k = kept.get(project.id);
+  /** Writes what the window has of a project now, which may be newer than what was put in line. */
+  async function write({ id }: Project, at: number): Promise<SavingState | void> {
+    const k = kept.get(id);
     if (!k) return;
-    const edit = k.edit;
+    const { mine, edit, record } = k;
     const saved = await shelf.save(
-      { project, base: k.record.revision, changes: () => changesOf(k.record.project, project), window, edit },
+      { project: mine, base: record.revision, changes: () => changesOf(record.project, mine), window, edit },
       at,
     );
     switch (saved.kind) {
       case 'saved':
-        k.record = { project, revision: saved.revision };
-        journal.settled(project.id, edit);
-        post({ saved: project.id, revision: saved.revision });
+        settle(k, { project: mine, revision: saved.revision }, edit);
         return;
       case 'joined': {
-        const since = changesOf(project, k.mine);
-        k.record = { project: saved.project, revision: saved.revision };
-        journal.settled(project.id, edit);
-        post({ saved: project.id, revision: saved.revision });
+        const since = changesOf(mine, k.mine);
+        settle(k, { project: saved.project, revision: saved.revision }, edit);
         take(k, withChanges(saved.project, since).document, saved.met);
         if (since.length > 0) queue.put(k.mine);
         return;
       }
       case 'clash': {
-        const mine = k.mine;
-        kept.delete(project.id);
-        journal.forget(project.id, window);
-        if (open === project.id) onClash(mine, saved.problems);
+        kept.delete(id);
+        journal.forget(id, window);
+        if (open === id) onClash(k.mine, saved.problems);
         return;
       }
       default:
         return { status: 'apart', why: saved.kind };
     }
+  }
+
+  /** The database holds the edits up to this one: what came since is noted against it anew. */
+  function settle(k: Kept, record: Kept['record'], edit: number): void {
+    k.record = record;
+    if (k.edit > edit) note(k);
+    else journal.forget(k.mine.id, window);
+    post({ saved: k.mine.id, revision: record.revision! });
   }
 
   function take(k: Kept, next: Project, met: Met[]): void {
@@ -141,32 +145,17 @@ export function createKeeper(options: KeeperOptions): Keeper {
       apart = true;
       return onState({ status: 'apart', why: 'deleted' });
     }
+    if (message.saved !== open) return;
     if (held()) {
       waiting = message;
       return;
     }
-    const k = kept.get(message.saved);
-    if (!k || message.saved !== open) return;
-    // Own writes first: they find what was written meanwhile and do their part on it.
+    // A write in hand may have found it already; else the next one does, with own changes or none.
     await queue.flush();
-    if (message.revision <= (k.record.revision ?? -1)) return;
-    const loaded = await shelf.load(message.saved);
-    if (!loaded?.read.ok || kept.get(message.saved) !== k) return;
-    if (held()) {
-      waiting = message;
-      return;
-    }
-    const mine = changesOf(k.record.project, k.mine);
-    const { document, met } = withChanges(loaded.read.project, mine);
-    const joined = readProject(document);
-    k.record = { project: loaded.read.project, revision: loaded.revision };
-    if (!joined.ok) {
-      const own = k.mine;
-      kept.delete(message.saved);
-      return onClash(own, joined.problems);
-    }
-    take(k, joined.project, met);
-    if (mine.length > 0) queue.put(k.mine);
+    const k = kept.get(message.saved);
+    if (!k || message.saved !== open || message.revision <= (k.record.revision ?? -1)) return;
+    queue.put(k.mine);
+    await queue.flush();
   }
 
   function start(record: Kept['record'], mine: Project): void {
@@ -208,8 +197,11 @@ export function createKeeper(options: KeeperOptions): Keeper {
       const record = loaded.read.project;
       let mine = record;
       for (const line of lines) {
-        if (line.edit <= (loaded.through.get(line.window) ?? 0) || !('changes' in line.content)) continue;
-        const joined = readProject(withChanges(mine, line.content.changes).document);
+        if (line.edit <= (loaded.through.get(line.window) ?? 0)) continue;
+        const { content } = line;
+        // Noted whole while its first write was under way: it stands where nobody has written since.
+        if ('whole' in content && loaded.revision > 1) continue;
+        const joined = readProject('whole' in content ? content.whole : withChanges(mine, content.changes).document);
         if (joined.ok) mine = shared(mine, joined.project);
       }
       start({ project: record, revision: loaded.revision }, mine);
