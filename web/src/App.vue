@@ -1,8 +1,7 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, provide, ref, toRef } from 'vue';
+import { computed, onBeforeUnmount, onMounted, provide, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
-import { watch } from 'vue';
 import { useOpenProject } from './files/openProject';
 import { exportProject, isDemo } from './files/projectFiles';
 import { useNextStep } from './desk/useNextStep';
@@ -101,6 +100,10 @@ onBeforeUnmount(() => {
   removeEventListener('beforeunload', onLeave);
 });
 
+watch(
+  () => document_.takenIn,
+  () => (session.message = { text: 'Changes made in another window were taken in.', tone: 'plain' }),
+);
 const messageShown = computed({
   get: () => session.message !== null,
   set: (shown) => !shown && (session.message = null),

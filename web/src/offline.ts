@@ -5,16 +5,22 @@
 import { Workbox } from 'workbox-window';
 import { shallowRef } from 'vue';
 
-/** A new version waits: calling it takes it and loads the page anew. Null: none. */
+/** Takes the new version that waits, and loads the page anew. Null: there is none. */
 export const newVersion = shallowRef<(() => void) | null>(null);
 
 async function keepAll(): Promise<void> {
   const worker = new Workbox('/sw.js');
+  let asked = false;
   worker.addEventListener('waiting', () => {
     newVersion.value = () => {
-      worker.addEventListener('controlling', () => location.reload());
+      asked = true;
       worker.messageSkipWaiting();
     };
+  });
+  worker.addEventListener('controlling', ({ isUpdate, isExternal }) => {
+    if (asked) location.reload();
+    // Another window took it: parts of the old one not used yet are gone, so it is offered here too.
+    else if (isUpdate || isExternal) newVersion.value = () => location.reload();
   });
   await worker.register();
 }

@@ -52,11 +52,15 @@ const number = (tags: readonly Tag[], code: number, otherwise = 0): number => {
   return text(tags, code) !== undefined && Number.isFinite(value) ? value : otherwise;
 };
 
+/** Lines between two reports of how far it is. */
+const TOLD_EVERY = 1 << 16;
+
 /** The text as tags: a code on every odd line, its value on the next. */
-function tagsOf(source: string): { tags: Tag[] } | { path: string; message: string } {
+function tagsOf(source: string, progress: (part: number) => void): { tags: Tag[] } | { path: string; message: string } {
   const lines = source.split(/\r\n|\n|\r/);
   const tags: Tag[] = [];
   for (let i = 0; i + 1 < lines.length; i += 2) {
+    if (i % TOLD_EVERY === 0) progress(i / lines.length);
     if (!/^\s*-?\d+\s*$/.test(lines[i]!)) {
       const found = lines[i]!.trim().slice(0, 40);
       return { path: `line ${i + 1}`, message: `expected a group code, a whole number, found "${found}"` };
@@ -191,9 +195,9 @@ function shapeOf(e: Entity): { points: Vec2[]; closed: boolean; bent: boolean } 
 
 type Placed = (p: Vec2) => Vec2;
 
-/** Reads the shapes of a drawing. Never throws. */
-export function readDxfShapes(source: string): ReadDxf {
-  const read = tagsOf(source);
+/** Reads the shapes of a drawing. Never throws. `progress`: the part of its lines read, 0…1. */
+export function readDxfShapes(source: string, progress: (part: number) => void = () => {}): ReadDxf {
+  const read = tagsOf(source, progress);
   if (!('tags' in read)) return refuse(read.path, read.message);
   const { units, blocks, entities } = sectionsOf(read.tags);
   if (entities.length === 0) return refuse('section ENTITIES', 'holds no entities');

@@ -137,11 +137,11 @@ describe('drawings', () => {
     line(0, 4000, 0, 0);
     line(5000, 0, 5000, 4000);
     line(0, 4000, 5000, 4000);
-    expect(walls(readOutlineFile('a.dxf', dxf(lines.join('\n'))))).toMatchObject({
-      where: '4 lines',
-      width: 5,
-      height: 4,
-    });
+    const parts: number[] = [];
+    const read = readOutlineFile('a.dxf', dxf(lines.join('\n')), (part) => parts.push(part));
+    expect(walls(read)).toMatchObject({ where: '4 lines', width: 5, height: 4 });
+    expect(parts.length).toBeGreaterThan(3);
+    expect(parts).toEqual([...parts].sort((a, b) => a - b));
   });
 
   test('arcs and bulges become straight pieces on the circle', () => {

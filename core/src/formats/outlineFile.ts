@@ -6,7 +6,7 @@ import { outlineArea } from '../geometry/polygon';
 import type { Vec2 } from '../geometry/vector';
 import { PLAN_LAYER } from './drawing';
 import { type DxfShape, readDxfShapes } from './dxfShapes';
-import { type Candidate, JOINED, LARGEST_DRAWING, type Outlines, refuse } from './outlines';
+import { type Candidate, JOINED, type Outlines, refuse, tooLarge } from './outlines';
 import { readSvg } from './svgOutlines';
 import { freeWallNames, type OutlineCorner, planFault } from '../project/outline';
 
@@ -107,8 +107,8 @@ function chained(lines: readonly DxfShape[], reach: number): Candidate[] {
   return found;
 }
 
-function readDxf(text: string): Outlines {
-  const read = readDxfShapes(text);
+function readDxf(text: string, progress: (part: number) => void): Outlines {
+  const read = readDxfShapes(text, progress);
   if (!read.ok) return refuse(read.path, read.message);
   const notes: string[] = [];
   const [scale, unit] = DXF_UNITS[read.units] ?? [0.001, ''];
@@ -157,17 +157,13 @@ function corners(points: readonly Vec2[]): Vec2[] {
 }
 
 /** Reads a plan outline; the kind of file is told by its name and beginning. */
-export function readOutlineFile(name: string, text: string): ReadOutline {
-  if (text.length > LARGEST_DRAWING) {
-    return refuse(
-      '',
-      `the drawing holds ${Math.ceil(text.length / 1048576)} MB, at most ${LARGEST_DRAWING / 1048576} MB are read; save the layer of the plan alone`,
-    );
-  }
+export function readOutlineFile(name: string, text: string, progress: (part: number) => void = () => {}): ReadOutline {
+  const large = tooLarge(text.length);
+  if (large !== null) return refuse('', large);
   if (text.trim() === '') return refuse('', 'the file is empty');
   const svg = /\.svg$/i.test(name) || /^\s*(<\?xml|<svg|<!--)/.test(text.slice(0, 200));
   if (!svg && !/\.dxf$/i.test(name)) return refuse('', 'expected a DXF or SVG file');
-  const read = svg ? readSvg(text) : readDxf(text);
+  const read = svg ? readSvg(text) : readDxf(text, progress);
   if ('ok' in read) return read;
   const own = read.candidates.filter((c) => c.layer?.toUpperCase() === PLAN_LAYER);
   const sized = (own.length > 0 ? own : read.candidates)

@@ -21,5 +21,12 @@ export const refuse = (path: string, message: string): Refusal => ({ ok: false, 
 /** Ends of lines nearer than this are one corner, in drawing units times scale: m. */
 export const JOINED = 0.002;
 
-/** Larger drawings are refused unread, and the person is told before, bytes. */
-export const LARGEST_DRAWING = 16 * 1024 * 1024;
+/** Larger drawings are refused unread, and the person is told before, MB. */
+export const MOST_MEGABYTES = 16;
+/** Why a drawing of so many bytes is not read, or null. */
+export function tooLarge(bytes: number): string | null {
+  const size = Math.ceil(bytes / 1048576);
+  return size > MOST_MEGABYTES
+    ? `the drawing holds ${size} MB, at most ${MOST_MEGABYTES} MB are read; save the layer of the plan alone`
+    : null;
+}

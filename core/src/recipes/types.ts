@@ -23,6 +23,8 @@ export const RECIPE_LAYERS = ['porous', 'air', 'cloth', 'skin', 'holes', 'slots'
  */
 export const FORMS = ['flat', 'cloud', 'straddle', 'corner', 'edge', 'block'] as const;
 export type RecipeForm = (typeof FORMS)[number];
+/** Whether it stands in a corner or along an edge, drawn and counted by its front across it. */
+export const isCornered = (form: RecipeForm): boolean => form === 'straddle' || form === 'corner' || form === 'edge';
 
 /** What makes it scatter; null: nothing. */
 export type Scatterer =

@@ -3,7 +3,6 @@ import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
 import { type Command, CommandRefused, previewCommand } from '@tawny/core/project/commands';
 import type { Project } from '@tawny/core/project/schema';
-import type { FileProblem } from '@tawny/core/formats/projectFile';
 import { changePath, type Met } from '@tawny/core/project/changes';
 import { openShelf, type ProjectShelf } from '../persistence/database';
 import { createJournal } from '../persistence/journal';
@@ -61,7 +60,10 @@ export const useDocument = defineStore('document', () => {
   const saving = ref<SavingState>({ status: 'saved', at: null });
   /** Why the project is not kept; stays while it is tried again. */
   const trouble = ref<SavingState | null>(null);
+  /** Stays until it is read. */
   const notice = shallowRef<Notice | null>(null);
+  /** Counts what other windows changed here. */
+  const takenIn = ref(0);
   /** Counts finished edits: what "since the last edit" is measured against. */
   const edition = ref(0);
 
@@ -80,13 +82,12 @@ export const useDocument = defineStore('document', () => {
     onTaken({ project, met }) {
       history?.rebase(project);
       reflect();
-      notice.value = {
-        sentence:
-          met.length === 0
-            ? 'Changes made in another window were taken in.'
-            : 'Another window changed the same things. Of both, this stands now:',
-        details: met.map((m) => conflictText(m)),
-      };
+      takenIn.value += 1;
+      if (met.length > 0)
+        notice.value = {
+          sentence: 'Another window changed the same things. Of both, this stands now:',
+          details: met.map((m) => conflictText(m)),
+        };
     },
     onClash(mine, problems) {
       const name = `${mine.name}, from another window`.slice(0, 200);
@@ -94,7 +95,7 @@ export const useDocument = defineStore('document', () => {
       open(copy);
       notice.value = {
         sentence: `What another window made of this project cannot stand together with what was done here. Theirs is kept as it is; yours is “${name}” now.`,
-        details: problems.slice(0, 3).map((p: FileProblem) => p.message),
+        details: problems.slice(0, 3).map((p) => p.message),
       };
     },
     held: () => preview.value !== null,
@@ -215,6 +216,7 @@ export const useDocument = defineStore('document', () => {
     forgetRefusal: () => (refused.value = null),
     trouble,
     notice,
+    takenIn,
     undo: () => step('undo'),
     redo: () => step('redo'),
     /** Whether closing the page now would lose something. */

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/project/schema';
 import { fillResistivity } from '@tawny/core/absorbers/fills';
-import { FORMS, type RecipeLayer, RECIPE_LAYERS } from '@tawny/core/recipes/types';
+import { FORMS, isCornered, type RecipeLayer, RECIPE_LAYERS } from '@tawny/core/recipes/types';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { boardsOf } from '@tawny/core/recipes/wells';
 import { FORM_WORDS, LAYER_WORDS } from '@tawny/core/words/plan';
@@ -91,16 +91,14 @@ const ports = computed(() => shown.value.ports);
     <p v-if="boards" class="soft">Its wells and fins make it {{ lengthText(shown.width, system) }} wide.</p>
     <NumberField
       v-else
-      :label="
-        shown.form === 'flat' || shown.form === 'cloud' || shown.form === 'block' ? 'Width' : 'Width of its front'
-      "
+      :label="isCornered(shown.form) ? 'Width of its front' : 'Width'"
       :model-value="shown.width"
       :min="LIMITS.recipeSide[0]"
       :max="LIMITS.recipeSide[1]"
       @update:model-value="setRecipe({ width: $event })"
     />
     <NumberField
-      :label="['straddle', 'corner', 'edge'].includes(shown.form) ? 'Length along the corner' : 'Height'"
+      :label="isCornered(shown.form) ? 'Length along the corner' : 'Height'"
       :model-value="shown.height"
       :min="LIMITS.recipeSide[0]"
       :max="LIMITS.recipeSide[1]"

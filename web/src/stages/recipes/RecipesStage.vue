@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { ANGLES_SHOWN } from '@tawny/core/recipes/curve';
+import { isCornered } from '@tawny/core/recipes/types';
 import { recipeWorking, scatterWorking, tuningWorking } from '@tawny/core/studies/recipeWorking';
 import AbsorptionChart from '../../charts/AbsorptionChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
@@ -53,11 +54,7 @@ const behind = computed(() => {
 });
 /** Layers of one's own recipe are changed in the section; across a corner or edge, where it is drawn whole, in their fields. */
 const editable = computed(
-  () =>
-    of.isOwn.value &&
-    !shown.value.measured &&
-    shown.value.layers.length > 0 &&
-    ['flat', 'cloud', 'block'].includes(shown.value.form),
+  () => of.isOwn.value && !shown.value.measured && shown.value.layers.length > 0 && !isCornered(shown.value.form),
 );
 const working = computed(() => (sheet.value ? recipeWorking(shown.value, sheet.value) : null));
 const message = computed(() => {

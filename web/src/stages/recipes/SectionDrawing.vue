@@ -7,7 +7,7 @@ import { computed, ref } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { fillDepth } from '@tawny/core/recipes/curve';
 import { wellDepthOf } from '@tawny/core/recipes/wells';
-import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
+import { isCornered, type Recipe, type RecipeLayer } from '@tawny/core/recipes/types';
 import { useLengths } from '../../parts/keys';
 import { nudged, sectionLayers, type SectionLayer, withThickness } from './section';
 import '../../charts/charts.css';
@@ -30,7 +30,7 @@ const emit = defineEmits<{
   change: [index: number, layer: RecipeLayer];
 }>();
 const system = useLengths();
-const corner = computed(() => ['straddle', 'corner', 'edge'].includes(props.recipe.form));
+const corner = computed(() => isCornered(props.recipe.form));
 const bands = computed(() => sectionLayers(props.recipe, system.value));
 const total = computed(() => Math.max(0.05, bands.value.at(-1)?.to ?? 0, wellDepthOf(props.recipe)));
 const portsDrawn = computed(() => Math.min(6, props.recipe.ports?.count ?? 0));

@@ -2,7 +2,7 @@
 /** Drawings and models out, outlines in. The writers are loaded when they are asked for. */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import type { FoundOutline, ReadOutline } from '@tawny/core/formats/outlineFile';
-import { LARGEST_DRAWING } from '@tawny/core/formats/outlines';
+import { MOST_MEGABYTES, tooLarge } from '@tawny/core/formats/outlines';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { download } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';
@@ -38,7 +38,6 @@ async function take(kind: 'svg' | 'dxf' | 'glb'): Promise<void> {
 }
 /** The name of the drawing being read. */
 const reading = ref<string | null>(null);
-const megabytes = (bytes: number) => Math.ceil(bytes / 1048576);
 const reader = useTasks().outline;
 onBeforeUnmount(() => reader.cancel());
 async function bring(event: Event): Promise<void> {
@@ -46,16 +45,9 @@ async function bring(event: Event): Promise<void> {
   const file = chooser.files?.[0];
   chooser.value = '';
   if (!file) return;
-  if (file.size > LARGEST_DRAWING) {
-    session.refusal = {
-      file: file.name,
-      problems: [
-        {
-          path: '',
-          message: `the drawing holds ${megabytes(file.size)} MB, at most ${megabytes(LARGEST_DRAWING)} are read`,
-        },
-      ],
-    };
+  const large = tooLarge(file.size);
+  if (large !== null) {
+    session.refusal = { file: file.name, problems: [{ path: '', message: large }] };
     return;
   }
   reading.value = file.name;
@@ -101,14 +93,14 @@ function thumb(o: FoundOutline): string {
       <v-list-item title="Save the room as glTF" data-take="glb" @click="take('glb')" />
       <v-list-item
         title="Bring a plan outline (DXF, SVG)"
-        :subtitle="`up to ${megabytes(LARGEST_DRAWING)} MB`"
+        :subtitle="`up to ${MOST_MEGABYTES} MB`"
         data-bring="outline"
         @click="input?.click()"
       />
     </v-list>
   </v-menu>
   <span v-if="reading" class="reading" role="status">
-    Reading {{ reading }} …
+    Reading {{ reading }}, {{ Math.round(100 * reader.state.value.part) }} % …
     <v-btn size="x-small" variant="outlined" @click="reader.cancel()">Cancel</v-btn>
   </span>
   <v-dialog v-model="picking" max-width="560" aria-labelledby="outline-title">
