@@ -6,9 +6,12 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { readAbsorptionTable } from '../core/src/formats/absorptionTable';
 import { readOutlineFile } from '../core/src/formats/outlineFile';
 import { readProjectFile, writeProjectFile } from '../core/src/formats/projectFile';
-import { COMMAND_KINDS, randomCommand } from '../core/src/testing/commands';
+import { loadIntegerSolver } from '../core/src/dosage/solver';
+import { loadLinalg } from '../core/src/numerics/linalg/load';
+import type { Project } from '../core/src/project/schema';
+import { COMMAND_KINDS, runRandomly } from '../core/src/testing/commands';
 import { damaged, scratched } from '../core/src/testing/damage';
-import { throughEveryStudy } from '../core/src/testing/everyStudy';
+import { throughEveryStudy, throughLongStudies } from '../core/src/testing/everyStudy';
 import { seeded } from '../core/src/testing/random';
 import { plainBox } from '../core/src/testing/rooms';
 import { createHistory } from '../web/src/stores/history';
@@ -17,6 +20,8 @@ const part = Number(process.env.ENDURE ?? 1);
 const many = (count: number) => Math.max(1, Math.round(count * part));
 const at = (path: string) => new URL(`../${path}`, import.meta.url);
 const text = (path: string) => readFileSync(at(path), 'utf8');
+/** Every so many accepted documents go through the long studies too. */
+const LONG_EVERY = 20;
 const faults: string[] = [];
 const row = (name: string, tried: number, came: string) => process.stdout.write(`| ${name} | ${tried} | ${came} |\n`);
 const RAW = /undefined|\[object|is not a function|Cannot read|call stack/;
@@ -33,19 +38,21 @@ function judge(name: string, read: () => { ok: boolean; problems?: { message: st
   }
 }
 
-function files(): void {
+async function files(): Promise<void> {
   const random = seeded(21);
   const documents = [...readdirSync(at('demo')), ...readdirSync(at('core/src/project/samples'))]
     .filter((f) => f.endsWith('.json'))
     .map((f) => JSON.parse(text(f.startsWith('version') ? `core/src/project/samples/${f}` : `demo/${f}`)) as unknown);
   const tried = many(10_000);
   let accepted = 0;
+  const whole: Project[] = [];
   for (let i = 0; i < tried; i++) {
     const content = JSON.stringify(damaged(random, documents[i % documents.length]));
     judge(`project file ${i}`, () => {
       const read = readProjectFile(content);
       if (!read.ok) return read;
       accepted += 1;
+      if (accepted % LONG_EVERY === 0) whole.push(read.project);
       faults.push(...throughEveryStudy(read.project).map((where) => `project file ${i}: not a number at ${where}`));
       return read;
     });
@@ -55,6 +62,17 @@ function files(): void {
     tried,
     `${accepted} accepted and through every study, ${tried - accepted} refused with a sentence`,
   );
+  const solver = await loadIntegerSolver();
+  const before = faults.length;
+  for (const [i, project] of whole.entries()) {
+    try {
+      const found = await throughLongStudies(project, solver, loadLinalg);
+      faults.push(...found.map((where) => `long studies ${i}: not a number at ${where}`));
+    } catch (error) {
+      faults.push(`long studies ${i}: ${error instanceof Error ? error.stack : String(error)}`);
+    }
+  }
+  row('of those, through the long studies and the waves', whole.length, `${faults.length - before} faults`);
 }
 
 function drawings(): void {
@@ -117,17 +135,10 @@ function edits(): void {
     let now = 0;
     const history = createHistory(plainBox(), () => (now += 1000));
     const states = [writeProjectFile(history.project)];
-    for (let i = 0; i < 500; i++) {
-      const command = randomCommand(random, history.project);
-      try {
-        if (!history.run(command)) continue;
-      } catch (error) {
-        if (error instanceof RangeError) continue;
-        throw error;
-      }
-      kinds.add(command.type);
+    runRandomly(random, history, 500, (kind) => {
+      kinds.add(kind);
       states.push(writeProjectFile(history.project));
-    }
+    });
     made += states.length - 1;
     const look = (i: number) => {
       if (writeProjectFile(history.project) !== states[i]) wrong += 1;
@@ -150,7 +161,7 @@ function edits(): void {
 }
 
 process.stdout.write('| what | tried | what came of it |\n|---|---|---|\n');
-files();
+await files();
 drawings();
 edits();
 for (const fault of faults.slice(0, 20)) process.stderr.write(`${fault}\n`);

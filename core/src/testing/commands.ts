@@ -1,5 +1,5 @@
 /** One random command of every kind there is, most of them possible in the project given. Tests only. */
-import type { Command } from '../project/commands';
+import { applyCommand, type Command } from '../project/commands';
 
 import { type Project, surfacesOf } from '../project/schema';
 import { LAYOUTS } from '../layout/rigs';
@@ -240,4 +240,33 @@ export const COMMAND_KINDS = Object.keys(makers) as Command['type'][];
 /** A command of the kind given, or of any; it may be one the document refuses. */
 export function randomCommand(random: Random, project: Project, kind = random.pick(COMMAND_KINDS)): Command {
   return makers[kind](random, project);
+}
+
+/** What `run` makes of a command; null where the document refuses it. Faults of another kind are thrown. */
+function unlessRefused<T>(run: () => T): T | null {
+  try {
+    return run();
+  } catch (error) {
+    if (error instanceof RangeError) return null;
+    throw error;
+  }
+}
+
+/** The project a command makes; null where it is refused or changes nothing. */
+export function triedCommand(project: Project, command: Command): Project | null {
+  const applied = unlessRefused(() => applyCommand(project, command));
+  return applied?.changed ? applied.project : null;
+}
+
+/** Runs random commands of all kinds through a history; calls back after each that counted. */
+export function runRandomly(
+  random: Random,
+  history: { readonly project: Project; run(command: Command): boolean },
+  count: number,
+  made: (kind: Command['type']) => void,
+): void {
+  for (let i = 0; i < count; i++) {
+    const command = randomCommand(random, history.project);
+    if (unlessRefused(() => history.run(command))) made(command.type);
+  }
 }

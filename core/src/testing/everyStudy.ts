@@ -1,17 +1,30 @@
-/** Every study that follows an edit at once, and every file made of a project: what an accepted document must go through. Tests only. */
+/** Every study and every drawing made of a project: what an accepted document must go through. Tests only. */
 import { drawingDxf, drawingSvg } from '../formats/drawing';
-import { allRecipes } from '../project/recipes';
+import type { IntegerSolver } from '../dosage/solver';
+import type { Linalg } from '../numerics/linalg/types';
+import { allRecipes, panelRecipe } from '../project/recipes';
 import type { Project } from '../project/schema';
 import { studyBass } from '../studies/bass';
+import { createBassRunner } from '../studies/bassRun';
 import { studyBuild } from '../studies/build';
-import { decayInputs } from '../studies/decay';
+import { decayInputs, studyDecay } from '../studies/decay';
 import { roomDrawing } from '../studies/drawing';
 import { studyMarks } from '../studies/marks';
+import { studyOrientation } from '../studies/orient';
+import { studyPlan } from '../studies/plan';
 import { planInputs } from '../studies/planInputs';
+import { studyRecipes } from '../studies/recipeSheet';
 import { studySeat } from '../studies/seat';
+import { secondOrderInputs, studySecondOrder } from '../studies/secondOrder';
 import { settingOf } from '../studies/setting';
+import { sheetBlocks } from '../studies/sheet';
+import { planSvg } from '../studies/sheetDrawing';
 import { studySurvey } from '../studies/survey';
+import { studyTargetCosts, targetCostInputs } from '../studies/targetCosts';
 import { targetsOf } from '../studies/targets';
+
+/** What no drawing may hold. */
+const UNFIT = /NaN|undefined|\[object/;
 
 /** Where in a result a figure is not a number; empty: nowhere. */
 function notNumbers(value: unknown, path: string, into: string[]): void {
@@ -24,26 +37,53 @@ function notNumbers(value: unknown, path: string, into: string[]): void {
   }
 }
 
-/** Runs them all; returns the paths of figures that are not numbers. What throws is thrown. */
+/** Those that follow an edit at once; returns the paths of figures that are not numbers. What throws is thrown. */
 export function throughEveryStudy(project: Project): string[] {
   const setting = settingOf(project);
   const survey = studySurvey(project, setting);
   const marks = studyMarks(project, setting);
+  const seat = studySeat(project, setting);
+  const bass = studyBass(project, setting);
   const results = {
     survey,
     marks,
-    seat: studySeat(project, setting),
-    bass: studyBass(project, setting),
+    seat,
+    bass,
     build: studyBuild(project),
     decay: decayInputs(project, setting),
     plan: planInputs(setting.project, setting),
     recipes: allRecipes(project),
     targets: targetsOf(setting),
+    sheet: sheetBlocks(setting, marks.result),
   };
   const drawing = roomDrawing({ setting, swings: survey.result.swings, marks: marks.result.marks });
-  const files = drawingSvg(drawing) + drawingDxf(drawing);
+  const sheet = planSvg(setting, [0.28, 0.18], 'sans');
   const faults: string[] = [];
   notNumbers(results, '', faults);
-  if (/NaN|undefined|\[object/.test(files)) faults.push('drawing');
+  if (UNFIT.test(drawingSvg(drawing) + drawingDxf(drawing) + sheet.svg)) faults.push('drawing');
+  return faults;
+}
+
+/** Those asked for, which take long: returned and thrown as in {@link throughEveryStudy}. */
+export async function throughLongStudies(
+  project: Project,
+  solver: IntegerSolver,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<string[]> {
+  const setting = settingOf(project);
+  const decay = decayInputs(project, setting);
+  const recipes = [...project.treatment.recipes, panelRecipe(project)];
+  const { prices } = project.treatment;
+  const results = {
+    decay: studyDecay(decay, solver),
+    plan: studyPlan(planInputs(setting.project, setting, decay), solver),
+    costs: studyTargetCosts(targetCostInputs(setting.project, setting, decay), solver),
+    recipes: studyRecipes({ recipes, prices, habits: project.buying, rho: setting.rho, c: setting.c }),
+    second: studySecondOrder(secondOrderInputs(setting)),
+    walls: studyOrientation({ project }),
+    bass: await createBassRunner(load)({ task: 'answer', project, quality: 'coarse' }, () => {}),
+  };
+  const faults: string[] = [];
+  notNumbers(results, '', faults);
   return faults;
 }

@@ -1,0 +1,51 @@
+/** Whatever is edited, every study answers with figures, and the same ones when the document comes back from a file. */
+import { readFileSync } from 'node:fs';
+import { type IntegerSolver, loadIntegerSolver } from '../dosage/solver';
+import { readProjectFile, writeProjectFile } from '../formats/projectFile';
+import { loadLinalg } from '../numerics/linalg/load';
+import type { Project } from '../project/schema';
+import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands';
+import { throughEveryStudy, throughLongStudies } from '../testing/everyStudy';
+import { seeded } from '../testing/random';
+import { plainBox } from '../testing/rooms';
+import { studyBuild } from './build';
+import { studyMarks } from './marks';
+import { studySeat } from './seat';
+
+let solver: IntegerSolver;
+beforeAll(async () => (solver = await loadIntegerSolver()));
+
+const demo = (name: string): Project => {
+  const read = readProjectFile(readFileSync(new URL(`../../../demo/${name}.tawny.json`, import.meta.url), 'utf8'));
+  if (!read.ok) throw new Error(read.problems[0]!.message);
+  return read.project;
+};
+const back = (project: Project): Project => {
+  const read = readProjectFile(writeProjectFile(project));
+  if (!read.ok) throw new Error(`${read.problems[0]!.path}: ${read.problems[0]!.message}`);
+  return read.project;
+};
+
+test.each([
+  ['a bare box', plainBox, 31],
+  ['the Bakehouse', () => demo('bakehouse'), 32],
+] as const)('random edits of %s', async (_name, start, seed) => {
+  const random = seeded(seed);
+  let project: Project = start();
+  let made = 0;
+  for (let i = 0; i < 2 * COMMAND_KINDS.length; i++) {
+    const command = randomCommand(random, project, COMMAND_KINDS[(7 * i) % COMMAND_KINDS.length]);
+    const next = triedCommand(project, command);
+    if (!next) continue;
+    project = next;
+    made += 1;
+    if (made % 6 !== 0) continue;
+    const where = `edit ${made}, ${command.type}`;
+    expect([where, throughEveryStudy(project)]).toEqual([where, []]);
+    const again = back(project);
+    for (const study of [studyMarks, studySeat, studyBuild])
+      expect([where, JSON.stringify(study(again))]).toEqual([where, JSON.stringify(study(project))]);
+  }
+  expect(made).toBeGreaterThan(40);
+  expect(await throughLongStudies(project, solver, loadLinalg)).toEqual([]);
+});
