@@ -1,5 +1,4 @@
 /** Whatever is edited, every study answers with figures, and the same ones when the document comes back from a file. */
-import { readFileSync } from 'node:fs';
 import { type IntegerSolver, loadIntegerSolver } from '../dosage/solver';
 import { readProjectFile, writeProjectFile } from '../formats/projectFile';
 import { loadLinalg } from '../numerics/linalg/load';
@@ -11,15 +10,10 @@ import { plainBox } from '../testing/rooms';
 import { studyBuild } from './build';
 import { studyMarks } from './marks';
 import { studySeat } from './seat';
+import { demo } from '../testing/demo';
 
 let solver: IntegerSolver;
 beforeAll(async () => (solver = await loadIntegerSolver()));
-
-const demo = (name: string): Project => {
-  const read = readProjectFile(readFileSync(new URL(`../../../demo/${name}.tawny.json`, import.meta.url), 'utf8'));
-  if (!read.ok) throw new Error(read.problems[0]!.message);
-  return read.project;
-};
 const back = (project: Project): Project => {
   const read = readProjectFile(writeProjectFile(project));
   if (!read.ok) throw new Error(`${read.problems[0]!.path}: ${read.problems[0]!.message}`);

@@ -1,6 +1,4 @@
-import { readFileSync } from 'node:fs';
 import { type IntegerSolver, loadIntegerSolver } from '../dosage/solver';
-import { readProjectFile } from '../formats/projectFile';
 import { applyCommand, type Command } from '../project/commands';
 import { createProject } from '../project/create';
 import { recipeOf } from '../project/recipes';
@@ -13,18 +11,10 @@ import { planInputs } from './planInputs';
 import { fitsOn, placesOf } from './planPlaces';
 import type { PlanResult } from './planTypes';
 import { settingOf } from './setting';
+import { demo } from '../testing/demo';
 
 let solver: IntegerSolver;
-beforeAll(async () => {
-  solver = await loadIntegerSolver();
-});
-
-const demo = (name: string): Project => {
-  const text = readFileSync(new URL(`../../../demo/${name}.tawny.json`, import.meta.url), 'utf8');
-  const read = readProjectFile(text);
-  if (!read.ok) throw new Error(JSON.stringify(read));
-  return read.project;
-};
+beforeAll(async () => (solver = await loadIntegerSolver()));
 const edited = (project: Project, ...commands: Command[]): Project =>
   commands.reduce((p, c) => applyCommand(p, c).project, project);
 const box = () => createProject('box', 'Box', { length: 5, width: 4, height: 2.6 });

@@ -1,6 +1,4 @@
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
-import { volumeByDivergence } from '../geometry/solid';
-import { createProject } from '../project/create';
 import { materialById } from '../materials/library';
 import { decayInputs } from './decay';
 import { curveFor } from './decayCurves';
@@ -11,13 +9,9 @@ import { stretchesOf } from './roomAbsorption';
 import { studySeat } from './seat';
 import { settingOf } from './setting';
 import { studySurvey } from './survey';
-import { studySymmetry } from './symmetry';
 import { tapeFrom } from './tapes';
 import { tapeWords } from '../words/tapes';
-import { verdict } from './verdict';
-import { studyBass } from './bass';
-import type { Command } from '../project/commands';
-import type { Partition, Project } from '../project/schema';
+import type { Project } from '../project/schema';
 
 const window = (values: Parameters<typeof door>[0] = {}) =>
   door({
@@ -291,60 +285,6 @@ describe('the tape', () => {
   });
 });
 
-describe('symmetry', () => {
-  const report = (p: Project) => studySymmetry(settingOf(p)).result;
-
-  test('a box is even, in shape and in every band', () => {
-    const r = report(plainBox());
-    expect(r.width.difference).toBeLessThan(1e-9);
-    expect(r.openings).toEqual([]);
-    r.left.forEach((a, b) => expect(a).toBeCloseTo(r.right[b]!, 9));
-    expect(r.largest).toBeNull();
-  });
-
-  test('a chimney breast is found with its depth, place and side', () => {
-    const r = report(edited(plainBox(), { type: 'insert-recess', wall: 'B', from: 2, width: 1, depth: -0.35 }));
-    expect(r.width).toMatchObject({ difference: expect.closeTo(0.35, 9), wider: 'left' });
-    expect(r.width.at).toBeGreaterThan(2);
-    expect(r.width.at).toBeLessThan(3);
-    expect(r.unevenPart).toBeCloseTo(0.2, 1);
-  });
-
-  test('a window without a twin is named; with one it is even', () => {
-    const one = edited(plainBox(), { type: 'put', list: 'openings', thing: window() });
-    expect(report(one).openings.map((o) => o.id)).toEqual(['win']);
-    // D runs from the rear to the front as seen from the room, B from the front to the rear.
-    const two = edited(one, {
-      type: 'put',
-      list: 'openings',
-      thing: window({ id: 'twin', wall: 'B', u: 5 - 2 - 1.5 }),
-    });
-    expect(report(two).openings).toEqual([]);
-    expect(report(two).largest).toBeNull();
-  });
-
-  test('unlike materials are told per band with the thing that causes them', () => {
-    const r = report(edited(plainBox(), { type: 'set-material', surface: 'D', material: 'curtain-heavy' }));
-    const a = (id: string) => materialById(id).alpha;
-    expect(r.left[5]! - r.right[5]!).toBeCloseTo(12.5 * (a('curtain-heavy')[5]! - a('plaster-on-brick')[5]!), 9);
-    expect(r.largest).toMatchObject({ side: 'left', what: expect.stringMatching(/^left wall/) });
-  });
-
-  test('the verdict names the room when it is less even than the pair', () => {
-    const p = edited(plainBox(), { type: 'insert-recess', wall: 'B', from: 2, width: 1, depth: -0.35 });
-    const setting = settingOf(p);
-    const [first] = verdict({
-      swing: null,
-      seat: studySeat(p, setting).result,
-      bass: studyBass(p, setting).result,
-      marks: studyMarks(p, setting).result,
-      symmetry: studySymmetry(setting).result,
-      decay: null,
-    });
-    expect(first).toMatchObject({ id: 'symmetry', value: expect.closeTo(35, 6), tone: 'bad', stage: 'survey' });
-  });
-});
-
 describe('what the survey says', () => {
   const codes = (p: Project) => studySurvey(p, settingOf(p)).issues.map((i) => i.code);
 
@@ -419,79 +359,5 @@ describe('what the survey says', () => {
     ).toBeNull();
     expect(stretchesOf(setting)).toHaveLength(6);
     expect(stretchesOf(setting).find((s) => s.id === 'D')!.area).toBeCloseTo(12.5, 9);
-  });
-});
-
-describe('one solid, whichever wall is faced', () => {
-  test('a nearly square-on room with a platform along its first wall holds 15.608 m³, whichever wall is faced', () => {
-    const room = edited(
-      createProject('p', 'Room', { length: 3.68, width: 1.79, height: 2.448 }),
-      {
-        type: 'set-outline',
-        corners: [
-          { wall: 'A', x: 3.5859, y: -0.2755 },
-          { wall: 'B', x: 5.3759, y: -0.2745 },
-          { wall: 'C', x: 5.3741, y: 3.4055 },
-          { wall: 'D', x: 3.5841, y: 3.4045 },
-        ],
-      },
-      {
-        type: 'put',
-        list: 'platforms',
-        thing: { id: 'p', name: 'Step', along: 'A', from: 0, width: 1.103, span: null, level: 0.262 },
-        material: 'boards-on-joists',
-      },
-    );
-    for (const wall of ['A', 'B', 'C', 'D']) {
-      const { solid } = settingOf(edited(room, { type: 'face-wall', wall }));
-      expect(solid.volume).toBeCloseTo(15.608, 3);
-      expect(volumeByDivergence(solid.faces)).toBeCloseTo(solid.volume, 6);
-    }
-  });
-});
-
-describe('a partition', () => {
-  const ridged = (...commands: Command[]) =>
-    edited(
-      plainBox(),
-      { type: 'set-ceiling', ceiling: { shape: 'ridge', along: 'A', at: 4, top: 3.4, far: 2.5 } },
-      ...commands,
-      { type: 'put-state', state: { id: 's', name: 'Shut', away: [], materials: {}, closed: ['shut'] } },
-    );
-  const shut = (start: Partition['start'], end: Partition['end']): Command => ({
-    type: 'put',
-    list: 'partitions',
-    thing: { id: 'shut', name: 'Screen wall', start, end },
-    material: 'plasterboard-studs',
-  });
-  const across = shut({ wall: 'B', at: 3 }, { wall: 'D', at: 2 });
-
-  test('a partition cuts the solid, not its description: slopes, beams and platforms stay what they were', () => {
-    const p = ridged(
-      across,
-      // Along the wall cut away, reaching into the half that stays; and a platform half cut.
-      {
-        type: 'put',
-        list: 'beams',
-        thing: { id: 'beam', name: 'Beam', along: 'C', from: 2.5, width: 0.3, span: null, level: 2.2 },
-        material: 'boards-on-joists',
-      },
-      {
-        type: 'put',
-        list: 'platforms',
-        thing: { id: 'step', name: 'Step', along: 'D', from: 0, width: 0.5, span: null, level: 0.2 },
-        material: 'boards-on-joists',
-      },
-    );
-    const closed = settingOf(p, 's');
-    // y to 3 of a room 4 m wide, 2.5 m rising 0.9 in 4; the beam from y = 2.2 to 2.5; the step.
-    const rise = (from: number, to: number) => 2.5 * (to - from) + 0.1125 * (to * to - from * from);
-    expect(closed.solid.volume).toBeCloseTo(4 * (rise(0, 3) - rise(2.2, 2.5) + 0.3 * 2.2) - 0.5 * 3 * 0.2, 6);
-    expect(closed.faces.some((f) => f.surface === 'beam')).toBe(true);
-    expect(closed.faces.find((f) => f.surface === 'shut')!.name).toBe('Screen wall');
-    // Whichever way round the partition is drawn, and on the other side too, both halves are the whole.
-    const turned = ridged(shut({ wall: 'D', at: 2 }, { wall: 'B', at: 3 }), { type: 'move-head', x: 2, y: 4.2 });
-    const [far, near] = [settingOf(turned, 's'), settingOf(ridged(across), 's')];
-    expect(far.solid.volume + near.solid.volume).toBeCloseTo(settingOf(turned, null).solid.volume, 6);
   });
 });
