@@ -1,12 +1,78 @@
 /**
- * The direction of imports (docs/architecture.md), never back:
- * quantities, numerics <- geometry, air, materials <- physics <- studies <- cli, web/workers <- web/stores <- web/stages
- * @type {import('dependency-cruiser').IConfiguration}
+ * The direction of imports (docs/architecture.md). Each room of the house says which others it may open; what is not said is forbidden,
+ * and so is a room that is not in the list. Tests and `core/src/testing` may look everywhere below them.
  */
-const base = 'quantities|numerics';
-const ground = 'geometry|air|materials';
-const physics =
-  'modes|waves|reflections|loudspeakers|interference|reverberation|absorbers|targets|dosage|layout|cutlist|diffusers|recipes';
+const CORE = {
+  quantities: [],
+  numerics: ['quantities'],
+  geometry: ['quantities', 'numerics'],
+  air: ['quantities', 'numerics'],
+  materials: ['quantities', 'numerics'],
+  physics: ['quantities', 'numerics', 'geometry', 'air', 'materials'],
+  signal: ['quantities', 'numerics'],
+  criteria: ['quantities'],
+  layout: ['quantities', 'geometry'],
+  fabrication: ['quantities', 'physics'],
+  recipes: ['quantities', 'numerics', 'physics', 'fabrication'],
+  dosage: ['quantities', 'numerics'],
+};
+const GROUND = Object.keys(CORE);
+CORE.document = GROUND;
+CORE.room = [...GROUND, 'document'];
+CORE.studies = [...GROUND, 'document', 'room'];
+CORE.formats = ['quantities', 'geometry', 'materials', 'document'];
+CORE.report = [...GROUND, 'document', 'room', 'studies', 'formats'];
+CORE.words = [...GROUND, 'document', 'room', 'studies', 'report'];
+
+/** Which studies read which others; each reads `studies/types`. */
+const STUDIES = {
+  waves: [],
+  survey: [],
+  marks: [],
+  recipes: [],
+  build: [],
+  bass: ['waves'],
+  search: ['waves'],
+  decay: ['bass', 'marks'],
+  dose: ['decay'],
+  seat: ['bass', 'marks', 'survey'],
+};
+
+const WEB = {
+  charts: [],
+  board: [],
+  parts: [],
+  fields: ['parts'],
+  audio: [],
+  print: [],
+  persistence: [],
+  words: ['persistence'],
+  workers: ['persistence', 'words'],
+  stores: ['persistence', 'workers', 'words'],
+  files: ['charts', 'persistence', 'stores'],
+  desk: ['board', 'fields', 'parts', 'stores'],
+  shell: ['charts', 'fields', 'parts', 'files', 'persistence', 'stores', 'words', 'desk'],
+  stages: ['charts', 'board', 'parts', 'fields', 'audio', 'print', 'words', 'stores', 'files', 'desk'],
+};
+
+/** One rule a room: it opens itself and what its line says. */
+const doors = (root, rooms, pathNot) =>
+  Object.entries(rooms).map(([name, may]) => ({
+    name: `${root.replaceAll('/', '-')}-${name}`,
+    comment: `${name} may open ${may.join(', ') || 'no other'}`,
+    severity: 'error',
+    from: { path: `^${root}/${name}/`, pathNot: '\\.test\\.ts$' },
+    to: { path: `^${root}/`, pathNot: `^${root}/(${[name, ...may].join('|')})/${pathNot ? `|${pathNot}` : ''}` },
+  }));
+/** A folder nobody wrote down. */
+const unlisted = (root, rooms, also) => ({
+  name: `${root.replaceAll('/', '-')}-unlisted`,
+  severity: 'error',
+  from: { path: `^${root}/[^/]+/`, pathNot: `^${root}/(${[...Object.keys(rooms), ...also].join('|')})/` },
+  to: {},
+});
+
+/** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
   forbidden: [
     {
@@ -16,65 +82,22 @@ module.exports = {
       from: { path: '^core/src' },
       to: {
         path: '^(cli|web|server|e2e)/|node_modules/(vue|vuetify|pinia|express|dexie|d3-)|^node:',
-        pathNot: '^node:module$',
+        pathNot: '^node:(module|fs)$',
       },
     },
-    {
-      name: 'base-is-lowest',
-      severity: 'error',
-      from: { path: `^core/src/(${base})/` },
-      to: { path: `^core/src/(?!${base}|testing/)` },
-    },
-    {
-      name: 'ground-below-physics',
-      severity: 'error',
-      from: { path: `^core/src/(${ground})/` },
-      to: { path: `^core/src/(?!${base}|${ground}|testing/)` },
-    },
-    {
-      name: 'physics-knows-no-document',
-      severity: 'error',
-      from: { path: `^core/src/(${physics})/` },
-      to: { path: '^core/src/(project|studies|formats)/' },
-    },
-    {
-      name: 'document-knows-no-study',
-      severity: 'error',
-      from: { path: '^core/src/project/' },
-      to: { path: '^core/src/(studies|formats)/' },
-    },
-    {
-      name: 'formats-know-no-study',
-      severity: 'error',
-      from: { path: '^core/src/formats/' },
-      to: { path: '^core/src/studies/' },
-    },
+    ...doors('core/src', CORE),
+    unlisted('core/src', CORE, ['testing']),
+    ...doors('core/src/studies', STUDIES, '^core/src/studies/types'),
+    unlisted('core/src/studies', STUDIES, []),
     { name: 'cli-knows-no-web', severity: 'error', from: { path: '^cli/' }, to: { path: '^(web|server|e2e)/' } },
     { name: 'web-knows-no-server', severity: 'error', from: { path: '^web/src' }, to: { path: '^(server|e2e|cli)/' } },
+    ...doors('web/src', WEB, '^web/src/offline'),
+    unlisted('web/src', WEB, ['styles']),
     {
       name: 'stages-stand-alone',
-      comment: 'a stage imports neither another stage, nor a worker, nor the database',
       severity: 'error',
       from: { path: '^web/src/stages/([^/]+)/' },
-      to: { path: '^web/src/(stages/(?!$1/)|workers|persistence)' },
-    },
-    {
-      name: 'drawings-are-pure',
-      severity: 'error',
-      from: { path: '^web/src/(board|charts)/' },
-      to: { path: '^web/src/(stores|stages|workers|persistence)/' },
-    },
-    {
-      name: 'parts-are-low',
-      severity: 'error',
-      from: { path: '^web/src/parts/' },
-      to: { path: '^web/src/(stages|workers|persistence)/' },
-    },
-    {
-      name: 'stores-know-no-stage',
-      severity: 'error',
-      from: { path: '^web/src/stores/' },
-      to: { path: '^web/src/(stages|board|charts)/' },
+      to: { path: '^web/src/stages/(?!$1/)' },
     },
     {
       name: 'protocol-is-types-only',

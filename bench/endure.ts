@@ -8,7 +8,7 @@ import { readOutlineFile } from '../core/src/formats/outlineFile';
 import { readProjectFile, writeProjectFile } from '../core/src/formats/projectFile';
 import { loadIntegerSolver } from '../core/src/dosage/solver';
 import { loadLinalg } from '../core/src/numerics/linalg/load';
-import type { Project } from '../core/src/project/schema';
+import type { Project } from '../core/src/document/schema/project';
 import { COMMAND_KINDS, runRandomly } from '../core/src/testing/commands';
 import { damaged, scratched } from '../core/src/testing/damage';
 import { throughEveryStudy, throughLongStudies } from '../core/src/testing/everyStudy';
@@ -40,9 +40,9 @@ function judge(name: string, read: () => { ok: boolean; problems?: { message: st
 
 async function files(): Promise<void> {
   const random = seeded(21);
-  const documents = [...readdirSync(at('demo')), ...readdirSync(at('core/src/project/samples'))]
+  const documents = [...readdirSync(at('demo')), ...readdirSync(at('core/src/document/samples'))]
     .filter((f) => f.endsWith('.json'))
-    .map((f) => JSON.parse(text(f.startsWith('version') ? `core/src/project/samples/${f}` : `demo/${f}`)) as unknown);
+    .map((f) => JSON.parse(text(f.startsWith('version') ? `core/src/document/samples/${f}` : `demo/${f}`)) as unknown);
   const tried = many(10_000);
   let accepted = 0;
   const whole: Project[] = [];

@@ -9,10 +9,10 @@ import { join } from 'node:path';
 import { loadLinalg } from '../core/src/numerics/linalg/load';
 import { plainLinalg } from '../core/src/numerics/linalg/plain';
 import { bandAt, bandStride, type Linalg } from '../core/src/numerics/linalg/types';
-import { assemble, lowestModes, planEigen } from '../core/src/waves/eigen';
-import { meshOf } from '../core/src/waves/mesh';
-import { expectedModes } from '../core/src/waves/modes';
-import { openAir } from '../core/src/waves/openAir';
+import { assemble, lowestModes, planEigen } from '../core/src/physics/waves/eigen';
+import { meshOf } from '../core/src/physics/waves/mesh';
+import { expectedModes } from '../core/src/physics/waves/modes';
+import { openAir } from '../core/src/physics/waves/openAir';
 
 const C = 343.2;
 const ROUNDS = 5;

@@ -3,7 +3,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { resolve } from 'node:path';
 import { LARGEST_FILE, readProjectFile, type ReadProject } from '@tawny/core/formats/projectFile';
-import { projectJsonSchema } from '@tawny/core/project/jsonSchema';
+import { projectJsonSchema } from '@tawny/core/document/schema/jsonSchema';
 import { calcFile, TOPICS } from './calc/index';
 import { CalcError } from './calc/types';
 import { reportOf, reportText } from './report';

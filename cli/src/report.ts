@@ -1,18 +1,18 @@
 /** All studies of a project in one answer, as JSON or as text for a terminal. */
 import { loadIntegerSolver } from '@tawny/core/dosage/solver';
-import type { Project } from '@tawny/core/project/schema';
+import type { Project } from '@tawny/core/document/schema/project';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { studyBass } from '@tawny/core/studies/bass';
-import { studyBuild } from '@tawny/core/studies/build';
-import { decayInputs, studyDecay } from '@tawny/core/studies/decay';
-import type { Curve } from '@tawny/core/studies/decayCurves';
-import { studyMarks } from '@tawny/core/studies/marks';
-import { studySeat } from '@tawny/core/studies/seat';
-import { settingOf } from '@tawny/core/studies/setting';
-import { studySurvey } from '@tawny/core/studies/survey';
-import { verdict } from '@tawny/core/studies/verdict';
+import { studyBass } from '@tawny/core/studies/bass/study';
+import { studyBuild } from '@tawny/core/studies/build/study';
+import { decayInputs, studyDecay } from '@tawny/core/studies/decay/study';
+import type { Curve } from '@tawny/core/studies/decay/curves';
+import { studyMarks } from '@tawny/core/studies/marks/study';
+import { studySeat } from '@tawny/core/studies/seat/study';
+import { settingOf } from '@tawny/core/room/setting';
+import { studySurvey } from '@tawny/core/studies/survey/study';
+import { verdict } from '@tawny/core/report/verdict';
 import { buyLines, counted } from '@tawny/core/words/build';
 import { tapeWords } from '@tawny/core/words/tapes';
 import { issueSentence } from '@tawny/core/words/issues';

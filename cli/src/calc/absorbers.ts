@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { elementImpedance, microPerforatedApproximate, pitchForOpenPart } from '@tawny/core/absorbers/elements';
+import { elementImpedance, microPerforatedApproximate, pitchForOpenPart } from '@tawny/core/physics/absorbers/elements';
 import {
   diffuseAbsorption,
   type LateralReaction,
@@ -7,10 +7,10 @@ import {
   layeredAbsorption,
   layersHold,
   surfaceImpedance,
-} from '@tawny/core/absorbers/layers';
-import { porousMedium, porousModelHolds } from '@tawny/core/absorbers/porous';
-import { rateAbsorption, RATING_THIRDS } from '@tawny/core/absorbers/rating';
-import { cavityResonance, helmholtzBox, membraneRules } from '@tawny/core/absorbers/resonators';
+} from '@tawny/core/physics/absorbers/layers';
+import { porousMedium, porousModelHolds } from '@tawny/core/physics/absorbers/porous';
+import { rateAbsorption, RATING_THIRDS } from '@tawny/core/physics/absorbers/rating';
+import { cavityResonance, helmholtzBox, membraneRules } from '@tawny/core/physics/absorbers/resonators';
 import { CalcError, checked, has, type Topic } from './types';
 
 const depth = z.number().positive().max(10);

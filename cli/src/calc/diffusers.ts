@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { diffusion, wellStrips } from '@tawny/core/diffusers/polar';
+import { diffusion, wellStrips } from '@tawny/core/physics/diffusers/polar';
 import {
   primitiveRoots,
   quadraticSquare,
@@ -7,7 +7,7 @@ import {
   skyline,
   wellDepth,
   wells,
-} from '@tawny/core/diffusers/sequences';
+} from '@tawny/core/physics/diffusers/sequences';
 import { checked, has, type Topic } from './types';
 
 const whole = z.number().int().positive().max(10000);

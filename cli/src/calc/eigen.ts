@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { Vec2 } from '@tawny/core/geometry/vector';
 import { loadLinalg } from '@tawny/core/numerics/linalg/load';
-import { COARSE_SPACING, SPACING, expectedModes, solveModes } from '@tawny/core/waves/modes';
-import { openAir } from '@tawny/core/waves/openAir';
+import { COARSE_SPACING, SPACING, expectedModes, solveModes } from '@tawny/core/physics/waves/modes';
+import { openAir } from '@tawny/core/physics/waves/openAir';
 import { CalcError, checked, type Topic } from './types';
 
 const side = z.number().positive().max(60);

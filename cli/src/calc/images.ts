@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { prepareFace, signedDistance } from '@tawny/core/geometry/polygon';
-import { reflectionPaths } from '@tawny/core/reflections/images';
+import { reflectionPaths } from '@tawny/core/physics/reflections/images';
 import { distance } from '@tawny/core/geometry/vector';
 import { CalcError, checked, type Topic } from './types';
 

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import type { BoxSize, ModeNumber } from '@tawny/core/modes/box';
-import { dampedModes, levelOfPressure, modalPressure, modeDamping } from '@tawny/core/modes/response';
+import type { BoxSize, ModeNumber } from '@tawny/core/physics/modes/box';
+import { dampedModes, levelOfPressure, modalPressure, modeDamping } from '@tawny/core/physics/modes/response';
 import { checked, type Topic } from './types';
 
 const side = z.number().positive().max(100);

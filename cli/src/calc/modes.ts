@@ -8,7 +8,7 @@ import {
   spacingCriterion,
   thirdOctaveCounts,
   weylCount,
-} from '@tawny/core/modes/box';
+} from '@tawny/core/physics/modes/box';
 import { CalcError, checked, type Topic } from './types';
 
 const side = z.number().positive().max(1000);

@@ -10,7 +10,7 @@ import {
   millington,
   reverberationRoomAbsorption,
   sabine,
-} from '@tawny/core/reverberation/decay';
+} from '@tawny/core/physics/reverberation/decay';
 import { CalcError, checked, has, type Topic } from './types';
 
 const perBand = z.array(z.number().min(0));

@@ -5,7 +5,7 @@ import {
   firstMinimum,
   idealGainDb,
   planeNulls,
-} from '@tawny/core/interference/boundary';
+} from '@tawny/core/physics/interference/boundary';
 import { CalcError, checked, type Topic } from './types';
 
 const coordinate = z.number().min(0).max(1000);

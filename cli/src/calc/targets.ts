@@ -6,7 +6,7 @@ import {
   listeningRoomTime,
   timeForDrop,
   withinLimits,
-} from '@tawny/core/targets/targets';
+} from '@tawny/core/criteria/decayTargets';
 import { CalcError, checked, has, type Topic } from './types';
 
 const dropSchema = z.object({ dropDb: z.number().positive(), within: z.number().positive() });

@@ -8,7 +8,7 @@ import { PLAN_LAYER } from './drawing';
 import { type DxfShape, readDxfShapes } from './dxfShapes';
 import { type Candidate, JOINED, type Outlines, refuse, tooLarge } from './outlines';
 import { readSvg } from './svgOutlines';
-import { freeWallNames, type OutlineCorner, planFault } from '../project/outline';
+import { freeWallNames, type OutlineCorner, planFault } from '../document/place/outline';
 
 export interface FoundOutline {
   /** Entity and layer, as the drawing names them. */

@@ -1,4 +1,4 @@
-import { createProject } from '../project/create';
+import { createProject } from '../document/create';
 import { LARGEST_FILE, readProjectFile, writeProjectFile } from './projectFile';
 
 const project = createProject('p', 'Tannery loft', { length: 5, width: 4, height: 2.5 });

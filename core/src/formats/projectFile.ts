@@ -3,8 +3,8 @@
  */
 import { parse as parseTolerant, type ParseError } from 'jsonc-parser';
 import type { z } from 'zod';
-import { migrate } from '../project/migrate';
-import { FORMAT, type Project, projectSchema, VERSION } from '../project/schema';
+import { migrate } from '../document/migrate';
+import { FORMAT, type Project, projectSchema, VERSION } from '../document/schema/project';
 
 export interface FileProblem {
   /** Where: dotted path in the file, or "line 3, column 9"; empty for the file as a whole. */

@@ -1,6 +1,6 @@
 /** What one piece of a recipe takes: materials, weight, money. */
 import { mustBeBetween } from '../quantities/guard';
-import { type BuyingHabits, DEFAULT_HABITS, framedParts } from '../cutlist/shopping';
+import { type BuyingHabits, DEFAULT_HABITS, framedParts } from '../fabrication/shopping';
 import { areasOf, depthOf, fillDepth, isFramed } from './curve';
 import { BOARD_DENSITY } from './boxes';
 import { boardsOf, FIN, WELL_SPEED, wellDepthOf } from './wells';

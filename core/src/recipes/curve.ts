@@ -1,10 +1,10 @@
 /** What a recipe absorbs: per third octave or octave, from its layers, its corner or its wells. */
-import { blockFront, CORNER_SPREAD, cornerFront, type Strip } from '../absorbers/corners';
-import type { AbsorberAir } from '../absorbers/elements';
-import { finiteAbsorption } from '../absorbers/finite';
-import { bandAbsorption, bandMean, type Layer, layeredAbsorption, layersHold } from '../absorbers/layers';
-import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../diffusers/polar';
-import { type HelmholtzBox, helmholtzBox, portPlaces, resonatorArea } from '../absorbers/resonators';
+import { blockFront, CORNER_SPREAD, cornerFront, type Strip } from '../physics/absorbers/corners';
+import type { AbsorberAir } from '../physics/absorbers/elements';
+import { finiteAbsorption } from '../physics/absorbers/finite';
+import { bandAbsorption, bandMean, type Layer, layeredAbsorption, layersHold } from '../physics/absorbers/layers';
+import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../physics/diffusers/polar';
+import { type HelmholtzBox, helmholtzBox, portPlaces, resonatorArea } from '../physics/absorbers/resonators';
 import { OCTAVE_MIDBANDS, thirdOctaveMidband } from '../quantities/bands';
 import type { Recipe, RecipeLayer } from './types';
 

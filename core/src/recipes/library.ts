@@ -1,5 +1,5 @@
 /** Recipes to begin with: sensible sizes and fills; every curve is computed from them. */
-import { fillResistivity } from '../absorbers/fills';
+import { fillResistivity } from '../physics/absorbers/fills';
 import type { Recipe, RecipeLayer } from './types';
 import { builtWide } from './wells';
 

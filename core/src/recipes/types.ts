@@ -1,6 +1,6 @@
 /** A recipe: what a built absorber or diffuser is made of. Plain values, SI; kept in the document (own ones) or in library.ts. */
-import type { FillKind } from '../absorbers/fills';
-import type { PorousModel } from '../absorbers/porous';
+import type { FillKind } from '../physics/absorbers/fills';
+import type { PorousModel } from '../physics/absorbers/porous';
 
 /** From the wall outwards. */
 export type RecipeLayer =

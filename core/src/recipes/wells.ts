@@ -1,6 +1,6 @@
 /** What a diffuser of wells comes to once built: its true width, its deepest well, its boards. One place for sheet, bill and cuts. */
-import { type DiffuserCut, diffuserCuts } from '../diffusers/cuts';
-import { wellDepth } from '../diffusers/sequences';
+import { type DiffuserCut, diffuserCuts } from '../physics/diffusers/cuts';
+import { wellDepth } from '../physics/diffusers/sequences';
 import type { Recipe } from './types';
 
 /** Fins, bottoms and back of wooden diffusers, m. */

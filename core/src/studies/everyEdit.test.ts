@@ -2,14 +2,14 @@
 import { type IntegerSolver, loadIntegerSolver } from '../dosage/solver';
 import { readProjectFile, writeProjectFile } from '../formats/projectFile';
 import { loadLinalg } from '../numerics/linalg/load';
-import type { Project } from '../project/schema';
+import type { Project } from '../document/schema/project';
 import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands';
 import { throughEveryStudy, throughLongStudies } from '../testing/everyStudy';
 import { seeded } from '../testing/random';
 import { plainBox } from '../testing/rooms';
-import { studyBuild } from './build';
-import { studyMarks } from './marks';
-import { studySeat } from './seat';
+import { studyBuild } from './build/study';
+import { studyMarks } from './marks/study';
+import { studySeat } from './seat/study';
 import { demo } from '../testing/demo';
 
 let solver: IntegerSolver;

@@ -1,16 +1,16 @@
 import { type IntegerSolver, loadIntegerSolver } from '../dosage/solver';
-import { applyCommand, type Command } from '../project/commands';
-import { createProject } from '../project/create';
-import type { Project } from '../project/schema';
+import { applyCommand, type Command } from '../document/commands/commands';
+import { createProject } from '../document/create';
+import type { Project } from '../document/schema/project';
 import { ISSUE_CODES, issueSentence } from '../words/issues';
-import { atSeatWord, pressureMap, schroederWithDecay, studyBass } from './bass';
-import { studyBuild } from './build';
-import { decayInputs, studyDecay } from './decay';
-import { studyMarks } from './marks';
-import { studySeat } from './seat';
-import { settingOf } from './setting';
-import { studySymmetry } from './symmetry';
-import { verdict } from './verdict';
+import { atSeatWord, pressureMap, schroederWithDecay, studyBass } from './bass/study';
+import { studyBuild } from './build/study';
+import { decayInputs, studyDecay } from './decay/study';
+import { studyMarks } from './marks/study';
+import { studySeat } from './seat/study';
+import { settingOf } from '../room/setting';
+import { studySymmetry } from './survey/symmetry';
+import { verdict } from '../report/verdict';
 
 let solver: IntegerSolver;
 beforeAll(async () => (solver = await loadIntegerSolver()));

@@ -1,7 +1,7 @@
 /** One random command of every kind there is, most of them possible in the project given. Tests only. */
-import { applyCommand, type Command } from '../project/commands';
+import { applyCommand, type Command } from '../document/commands/commands';
 
-import { type Project, surfacesOf } from '../project/schema';
+import { type Project, surfacesOf } from '../document/schema/project';
 import { LAYOUTS } from '../layout/rigs';
 import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';

@@ -1,7 +1,7 @@
 /** The demo rooms that ship with the program. Tests only. */
 import { readFileSync } from 'node:fs';
 import { readProjectFile } from '../formats/projectFile';
-import type { Project } from '../project/schema';
+import type { Project } from '../document/schema/project';
 
 export const DEMO_ROOMS = ['bakehouse', 'ferry-hall', 'signal-cabin'] as const;
 

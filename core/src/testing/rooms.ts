@@ -1,7 +1,7 @@
 /** Rooms for tests. Tests only. */
-import { applyCommand, type Command } from '../project/commands';
-import { createProject } from '../project/create';
-import type { Furniture, Opening, Project } from '../project/schema';
+import { applyCommand, type Command } from '../document/commands/commands';
+import { createProject } from '../document/create';
+import type { Furniture, Opening, Project } from '../document/schema/project';
 
 export const plainBox = (): Project => createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
 

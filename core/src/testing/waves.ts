@@ -1,8 +1,8 @@
 /** The wave studies, asked as the worker asks them. Tests only. */
 import { loadLinalg } from '../numerics/linalg/load';
-import type { Project } from '../project/schema';
-import { createBassRunner } from '../studies/bassRun';
-import type { BassResultOf, BassTask } from '../studies/bassTypes';
+import type { Project } from '../document/schema/project';
+import { createBassRunner } from '../studies/bass/run';
+import type { BassResultOf, BassTask } from '../studies/bass/types';
 import { refusalSentence } from '../words/bass';
 
 type Inputs<T extends BassTask['task']> = Omit<Extract<BassTask, { task: T }>, 'task' | 'quality' | 'project'>;

@@ -1,7 +1,8 @@
 /** Sentences of the Bass stage: what a mode is like, why a note is loud or missing, what was refused. */
 import { fixed } from '../quantities/format';
-import { SEAT_NULL, SEAT_PEAK } from '../studies/bassJudge';
-import type { BassRefusal, SwingVerdict, WaveMode, WhyCause, WhyMode } from '../studies/bassTypes';
+import { SEAT_NULL, SEAT_PEAK } from '../studies/bass/judge';
+import type { WaveRefusal } from '../studies/waves/waveRoom';
+import type { SwingVerdict, WaveMode, WhyCause, WhyMode } from '../studies/bass/types';
 import { surfaceWords } from './tapes';
 
 /** Above this part of its motion a mode is said to go one way only. */
@@ -53,7 +54,7 @@ const capital = (t: string): string => t.charAt(0).toUpperCase() + t.slice(1);
 const apart = ([a, b]: readonly [WhyMode, WhyMode]): number =>
   ((((a.angleDeg - b.angleDeg + 180) % 360) + 360) % 360) - 180;
 
-export function refusalSentence(refusal: BassRefusal): string {
+export function refusalSentence(refusal: WaveRefusal): string {
   switch (refusal.reason) {
     case 'leaks':
       return `The room's faces do not close: they enclose ${fixed(refusal.faces, 2)} m³, floor plan and heights ${fixed(refusal.volume, 2)} m³. Mend the plan or the ceiling in Survey.`;

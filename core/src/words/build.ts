@@ -1,10 +1,10 @@
 /** Words of the shopping list: what to ask for in a shop, read by the command line and by the web. */
-import { type FillKind, FILLS } from '../absorbers/fills';
-import type { PanelBatch } from '../cutlist/shopping';
+import { type FillKind, FILLS } from '../physics/absorbers/fills';
+import type { PanelBatch } from '../fabrication/shopping';
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 import { areaText, runText } from '../quantities/measures';
-import type { BuildResult, Hardware } from '../studies/build';
+import type { BuildResult, Hardware } from '../studies/build/study';
 
 /** "Glass wool, about 27 kg/m³". */
 export const fillName = ({ kind, density }: PanelBatch['fill']): string =>

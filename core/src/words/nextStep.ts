@@ -1,6 +1,6 @@
 /** The next thing to do, said in one line. */
 import { fixed } from '../quantities/format';
-import type { NextStep } from '../studies/nextStep';
+import type { NextStep } from '../report/nextStep';
 import { counted } from './build';
 import { surfaceWords } from './tapes';
 

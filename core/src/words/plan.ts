@@ -1,13 +1,13 @@
 /** Words of the plan and of recipes. */
 import type { Aim, PlaceClass } from '../dosage/aims';
 import type { Demand } from '../dosage/plan';
-import type { FillKind } from '../absorbers/fills';
-import { FILLS } from '../absorbers/fills';
+import type { FillKind } from '../physics/absorbers/fills';
+import { FILLS } from '../physics/absorbers/fills';
 import type { Caution } from '../recipes/bill';
 import type { RecipeForm, RecipeLayer, Scatterer } from '../recipes/types';
 import { frequencyLabel } from '../quantities/bands';
 import { fixed } from '../quantities/format';
-import type { PlanRelaxation } from '../studies/planTypes';
+import type { PlanRelaxation } from '../studies/dose/types';
 
 export const AIM_WORDS: Record<Aim, { name: string; why: string }> = {
   cost: { name: 'Least money', why: 'The cheapest that keeps every limit; among equals the fewest pieces.' },

@@ -1,6 +1,6 @@
 /** Names and reasons of the schools of decay target. */
-import type { ThresholdId } from '../reflections/thresholds';
-import type { School } from '../targets/targets';
+import type { ThresholdId } from '../physics/reflections/thresholds';
+import type { School } from '../criteria/decayTargets';
 
 export const SCHOOL_WORDS: Record<School, { name: string; why: string }> = {
   'by-volume': {

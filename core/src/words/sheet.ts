@@ -1,8 +1,8 @@
 /** The marking sheet in words, for the page, the paper and the phone alike. */
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
-import type { Mark } from '../studies/marks';
-import type { SheetBlock, SiteVerdict } from '../studies/sheet';
+import type { Mark } from '../studies/marks/study';
+import type { SheetBlock, SiteVerdict } from '../report/markingSheet';
 import { surfaceWords, tapeWords } from './tapes';
 
 export interface SheetRow {

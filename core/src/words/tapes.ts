@@ -1,5 +1,5 @@
 /** How a tape is held, in words. */
-import type { Tape } from '../studies/tapes';
+import type { Tape } from '../room/tapes';
 
 /** "front" is said as "front wall", "right, set back" as "right wall, set back"; partitions, beams and things by their own names. */
 export const surfaceWords = (name: string): string =>

@@ -1,6 +1,6 @@
 /** Dimension lines from the datum to the chosen thing; the room's own when nothing is chosen. Pure. */
 import { formatLength } from '@tawny/core/quantities/lengths';
-import { tapeFrom } from '@tawny/core/studies/tapes';
+import { tapeFrom } from '@tawny/core/room/tapes';
 import type { BoardLayout, RoomExtent } from './layout';
 import { stripTape } from './placements';
 import type { BoardScene } from './types';

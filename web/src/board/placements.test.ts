@@ -1,7 +1,7 @@
-import { createProject } from '@tawny/core/project/create';
+import { createProject } from '@tawny/core/document/create';
 import { edited, plainBox } from '@tawny/core/testing/rooms';
-import { studyMarks } from '@tawny/core/studies/marks';
-import { settingOf } from '@tawny/core/studies/setting';
+import { studyMarks } from '@tawny/core/studies/marks/study';
+import { settingOf } from '@tawny/core/room/setting';
 import { dimensionsOf } from './dimensions';
 import { boardLayout, offSheet } from './layout';
 import { flatTape, outlinePoints, placedPanels, planTape, roomExtent, soundPaths, stripTape } from './placements';

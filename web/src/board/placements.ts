@@ -1,7 +1,7 @@
 /** Where everything of a scene lies on the board, in px. Pure: scene and layout in, places out. */
 import { localToStrip, wallStrip } from '@tawny/core/geometry/unfold';
-import type { Mark } from '@tawny/core/studies/marks';
-import type { RoomSetting } from '@tawny/core/studies/setting';
+import type { Mark } from '@tawny/core/studies/marks/study';
+import type { RoomSetting } from '@tawny/core/room/setting';
 import { type BoardLayout, onSheet, type RoomExtent, type Sheet } from './layout';
 import type { BoardPanel } from './types';
 

@@ -1,7 +1,7 @@
 import { door, edited, plainBox, wardrobe } from '@tawny/core/testing/rooms';
 import { faceOutline, localToFace } from '@tawny/core/geometry/unfold';
-import { settingOf } from '@tawny/core/studies/setting';
-import { studySurvey } from '@tawny/core/studies/survey';
+import { settingOf } from '@tawny/core/room/setting';
+import { studySurvey } from '@tawny/core/studies/survey/study';
 import { boardLayout, offSheet, onSheet } from './layout';
 import { roomExtent } from './placements';
 import { boardPoint, levelFaces, placedThings, planOpenings, wallFaces, wallHandles } from './room';

@@ -1,8 +1,8 @@
 /** Where the room itself lies on the board: faces, what is on them, furniture, doors. Pure: setting and sheets in, px out. */
 import { faceOutline, localToStrip, type WallPlace, wallStrip } from '@tawny/core/geometry/unfold';
 import type { Vec2 } from '@tawny/core/geometry/vector';
-import type { RoomSetting, SettingFace } from '@tawny/core/studies/setting';
-import type { DoorSwing } from '@tawny/core/studies/survey';
+import type { RoomSetting, SettingFace } from '@tawny/core/room/setting';
+import type { DoorSwing } from '@tawny/core/room/doors';
 import { onSheet, type Sheet } from './layout';
 
 export const pointsText = (points: readonly (readonly [number, number])[]): string =>

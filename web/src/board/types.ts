@@ -1,10 +1,10 @@
 /** Values the board's layers draw. */
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
-import type { HungKind } from '@tawny/core/project/schema';
-import type { Mark } from '@tawny/core/studies/marks';
+import type { HungKind } from '@tawny/core/document/schema/project';
+import type { Mark } from '@tawny/core/studies/marks/study';
 import type { Vec2, Vec3 } from '@tawny/core/geometry/vector';
-import type { DoorSwing } from '@tawny/core/studies/survey';
-import type { Setting } from '@tawny/core/studies/setting';
+import type { DoorSwing } from '@tawny/core/room/doors';
+import type { Setting } from '@tawny/core/room/setting';
 
 export interface BoardPanel {
   /** Of a piece hung in a definite place; null for one that is only proposed. */

@@ -2,7 +2,7 @@
 /** Reflections at the ears by delay and level, with the corner in which they matter. Drawn into a place on the board. */
 import { scaleLinear } from 'd3-scale';
 import { computed } from 'vue';
-import type { Mark } from '@tawny/core/studies/marks';
+import type { Mark } from '@tawny/core/studies/marks/study';
 import { spread } from './axis';
 
 const props = defineProps<{

@@ -4,9 +4,9 @@
  * between; below it where they would lie if a wall moved.
  */
 import { computed } from 'vue';
-import type { Mode, ModeNumber } from '@tawny/core/modes/box';
+import type { Mode, ModeNumber } from '@tawny/core/physics/modes/box';
 import { fixed } from '@tawny/core/quantities/format';
-import type { SeatMode } from '@tawny/core/studies/bass';
+import type { SeatMode } from '@tawny/core/studies/bass/study';
 import { type Frame, frequencyScale, frequencyTicks } from './axis';
 import './charts.css';
 

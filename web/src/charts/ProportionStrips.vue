@@ -6,7 +6,7 @@
 import { computed } from 'vue';
 import { scaleLinear } from 'd3-scale';
 import { fixed } from '@tawny/core/quantities/format';
-import { type ProportionMap, standardStretches } from '@tawny/core/studies/proportions';
+import { type ProportionMap, standardStretches } from '@tawny/core/physics/modes/proportions';
 import './charts.css';
 
 const props = defineProps<{

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Place and size of a rectangle on a face: from the wall's left end and up; on floor and ceiling its middle from front and left. */
 import { computed } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
-import type { Setting } from '@tawny/core/studies/setting';
-import NumberField from '../parts/NumberField.vue';
+import { LIMITS } from '@tawny/core/document/schema/project';
+import type { Setting } from '@tawny/core/room/setting';
+import NumberField from '../fields/NumberField.vue';
 import { flatMoved, flatTape, type FlatPiece, sideAlong, TAPE_WAYS } from './flatPlace';
 
 const props = defineProps<{

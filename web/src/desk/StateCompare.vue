@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Two states of the room side by side: which one is shown, which one is held beside it. Nothing while there is one only. */
 import { computed } from 'vue';
-import ChoiceField from '../parts/ChoiceField.vue';
+import ChoiceField from '../fields/ChoiceField.vue';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { useSession } from '../stores/session';

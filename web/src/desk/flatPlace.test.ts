@@ -1,7 +1,7 @@
 /** What lies on the flat is told by tape whichever wall is faced, and moving by the tape lands where the tape says. */
-import { createProject } from '@tawny/core/project/create';
+import { createProject } from '@tawny/core/document/create';
 import { edited } from '@tawny/core/testing/rooms';
-import { settingOf } from '@tawny/core/studies/setting';
+import { settingOf } from '@tawny/core/room/setting';
 import { flatMoved, flatTape, movedTo, sideAlong, tapedFrom } from './flatPlace';
 
 const box = createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });

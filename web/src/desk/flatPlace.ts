@@ -1,7 +1,7 @@
 /** A rectangle lying on floor or ceiling, told as the tape says it: its middle from the wall in front and from the wall at the left. */
 import type { Vec2 } from '@tawny/core/geometry/vector';
-import type { Setting } from '@tawny/core/studies/setting';
-import { tapeFrom } from '@tawny/core/studies/tapes';
+import type { Setting } from '@tawny/core/room/setting';
+import { tapeFrom } from '@tawny/core/room/tapes';
 
 export const TAPE_WAYS = ['front', 'left'] as const;
 export type TapeWay = (typeof TAPE_WAYS)[number];

@@ -1,8 +1,8 @@
 /** Joins the board to the stores for every stage that shows it: what it draws, and what its gestures command. */
 import { computed, ref } from 'vue';
-import type { Command } from '@tawny/core/project/commands';
-import { frameOf } from '@tawny/core/project/placing';
-import { inState } from '@tawny/core/project/states';
+import type { Command } from '@tawny/core/document/commands/commands';
+import { frameOf } from '@tawny/core/document/place/placing';
+import { inState } from '@tawny/core/document/states';
 import { spoken } from '@tawny/core/quantities/measures';
 import { snapCorner, snapWall } from '../board/tools/snap';
 import type {
@@ -16,7 +16,7 @@ import type {
   PressureField,
   TapeTrace,
 } from '../board/types';
-import { doorSwings } from '@tawny/core/studies/survey';
+import { doorSwings } from '@tawny/core/room/doors';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { type Selection, useSession } from '../stores/session';

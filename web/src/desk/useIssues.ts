@@ -1,6 +1,6 @@
 /** Issues of one stage. */
 import { computed } from 'vue';
-import type { StageId } from '@tawny/core/studies/verdict';
+import type { StageId } from '@tawny/core/report/verdict';
 import { stageOfIssue, useResults } from '../stores/results';
 
 export function useIssues(stage: StageId) {

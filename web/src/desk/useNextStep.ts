@@ -1,8 +1,8 @@
 /** The next step of the stage shown, with its sentence and where it leads. */
 import { computed } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { nextStep } from '@tawny/core/studies/nextStep';
-import type { StageId } from '@tawny/core/studies/verdict';
+import { nextStep } from '@tawny/core/report/nextStep';
+import type { StageId } from '@tawny/core/report/verdict';
 import { nextStepSentence } from '@tawny/core/words/nextStep';
 import type { StepShown } from '../parts/keys';
 import { useDocument } from '../stores/document';

@@ -1,6 +1,6 @@
 /** Ways a project comes onto the screen: last one, demo, new, copy, file. The open one is never lost by a refusal. */
-import { createProject } from '@tawny/core/project/create';
-import type { Project } from '@tawny/core/project/schema';
+import { createProject } from '@tawny/core/document/create';
+import type { Project } from '@tawny/core/document/schema/project';
 import { newId } from '../persistence/ids';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';

@@ -3,7 +3,7 @@ import bakehouse from '../../../demo/bakehouse.tawny.json?raw';
 import ferryHall from '../../../demo/ferry-hall.tawny.json?raw';
 import signalCabin from '../../../demo/signal-cabin.tawny.json?raw';
 import { LARGEST_FILE, readProjectFile, type ReadProject, writeProjectFile } from '@tawny/core/formats/projectFile';
-import type { Project } from '@tawny/core/project/schema';
+import type { Project } from '@tawny/core/document/schema/project';
 import { download } from '../charts/exports';
 
 /** Reads a chosen or dropped file. One that is too large is refused without being read. */

@@ -5,8 +5,8 @@
  */
 import Dexie, { type DexieOptions, type Table } from 'dexie';
 import { type FileProblem, readProject, type ReadProject } from '@tawny/core/formats/projectFile';
-import { type Change, type Met, withChanges } from '@tawny/core/project/changes';
-import { type Project, VERSION } from '@tawny/core/project/schema';
+import { type Change, type Met, withChanges } from '@tawny/core/document/changes';
+import { type Project, VERSION } from '@tawny/core/document/schema/project';
 
 export interface StoredProject {
   id: string;

@@ -2,8 +2,8 @@
  * What the database does not hold yet, written down at once with every edit: a page may be closed before its save is through. Local
  * storage is written before the call returns; each window has a line of its own for each project, gone when its save is through.
  */
-import type { Change } from '@tawny/core/project/changes';
-import type { Project } from '@tawny/core/project/schema';
+import type { Change } from '@tawny/core/document/changes';
+import type { Project } from '@tawny/core/document/schema/project';
 
 export interface JournalLine {
   window: string;

@@ -1,9 +1,9 @@
 import Dexie from 'dexie';
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
-import { changesOf } from '@tawny/core/project/changes';
-import { applyCommand, type Command } from '@tawny/core/project/commands';
-import { createProject } from '@tawny/core/project/create';
-import type { Project } from '@tawny/core/project/schema';
+import { changesOf } from '@tawny/core/document/changes';
+import { applyCommand, type Command } from '@tawny/core/document/commands/commands';
+import { createProject } from '@tawny/core/document/create';
+import type { Project } from '@tawny/core/document/schema/project';
 import { randomCommand, triedCommand } from '@tawny/core/testing/commands';
 import { seeded } from '@tawny/core/testing/random';
 import { wardrobe } from '@tawny/core/testing/rooms';

@@ -3,8 +3,8 @@
  * not written yet, takes in what other windows have written and does own changes again on it. Nothing is overwritten unread.
  */
 import { readProject, type FileProblem } from '@tawny/core/formats/projectFile';
-import { changesOf, type Met, withChanges } from '@tawny/core/project/changes';
-import type { Project } from '@tawny/core/project/schema';
+import { changesOf, type Met, withChanges } from '@tawny/core/document/changes';
+import type { Project } from '@tawny/core/document/schema/project';
 import type { Loaded, ProjectShelf } from './database';
 import type { Journal } from './journal';
 import { createSaveQueue, type SavingState } from './saveQueue';

@@ -2,7 +2,7 @@
 /** Go to anything: type a few letters of a stage, mark, surface or action. */
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { namedRecipes } from '@tawny/core/project/recipes';
+import { namedRecipes } from '@tawny/core/document/recipes';
 import { useDocument } from '../stores/document';
 import { useResults } from '../stores/results';
 import { useSession } from '../stores/session';

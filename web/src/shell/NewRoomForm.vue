@@ -2,10 +2,10 @@
 /** A room by its three lengths; nothing is made while a field holds what could not be read. */
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import { useOpenProject } from '../files/openProject';
-import FieldGroup from '../parts/FieldGroup.vue';
-import NumberField from '../parts/NumberField.vue';
+import FieldGroup from '../fields/FieldGroup.vue';
+import NumberField from '../fields/NumberField.vue';
 import { useDocument } from '../stores/document';
 
 const emit = defineEmits<{ made: [] }>();

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { counted } from '@tawny/core/words/build';
-import type { StageId } from '@tawny/core/studies/verdict';
+import type { StageId } from '@tawny/core/report/verdict';
 import { useResults } from '../stores/results';
 import { useDocument } from '../stores/document';
 import { STAGES } from '../words/stages';

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { fixed, signed } from '@tawny/core/quantities/format';
 import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
-import type { Measure } from '@tawny/core/studies/verdict';
+import type { Measure } from '@tawny/core/report/verdict';
 import { useResults } from '../stores/results';
 import { useSession } from '../stores/session';
 import { MEASURE_NAMES } from '../words/stages';

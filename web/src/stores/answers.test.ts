@@ -1,5 +1,5 @@
 import { effectScope, nextTick, ref, shallowRef } from 'vue';
-import type { ProportionInputs } from '@tawny/core/studies/proportions';
+import type { ProportionInputs } from '@tawny/core/physics/modes/proportions';
 import { answerOf, followed, forgottenWith } from './answers';
 import type { Task, TaskState } from './tasks';
 

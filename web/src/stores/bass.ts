@@ -3,9 +3,9 @@
  * that keeps what it has solved. Runs only while a stage that shows it is open.
  */
 import { computed, shallowRef, watch } from 'vue';
-import type { Project } from '@tawny/core/project/schema';
-import type { BassAnswer, BassOutcome, BassRefusal, BassResultOf, BassTask } from '@tawny/core/studies/bassTypes';
-import type { Quality } from '@tawny/core/studies/waveRoom';
+import type { Project } from '@tawny/core/document/schema/project';
+import type { BassAnswer, BassOutcome, BassResultOf, BassTask } from '@tawny/core/studies/bass/types';
+import type { Quality, WaveRefusal } from '@tawny/core/studies/waves/waveRoom';
 import { createStudyClient } from '../workers/client';
 import { startWorker } from '../workers/start';
 import { useDocument } from './document';
@@ -33,7 +33,7 @@ const status = shallowRef<{ state: 'idle' | 'running' | 'failed'; quality: Quali
   message: '',
 });
 const solved = shallowRef<Solved | null>(null);
-const refused = shallowRef<BassRefusal | null>(null);
+const refused = shallowRef<WaveRefusal | null>(null);
 let open = 0;
 let turn = 0;
 

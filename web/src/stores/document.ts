@@ -1,9 +1,9 @@
 /** The open project: commands, history, preview while dragging, saving by itself, other tabs. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { type Command, CommandRefused, previewCommand } from '@tawny/core/project/commands';
-import type { Project } from '@tawny/core/project/schema';
-import { changePath, type Met } from '@tawny/core/project/changes';
+import { type Command, CommandRefused, previewCommand } from '@tawny/core/document/commands/commands';
+import type { Project } from '@tawny/core/document/schema/project';
+import { changePath, type Met } from '@tawny/core/document/changes';
 import { openShelf, type ProjectShelf } from '../persistence/database';
 import { createJournal } from '../persistence/journal';
 import { createKeeper, type Opened, type WindowMessage } from '../persistence/keeper';

@@ -1,4 +1,4 @@
-import { createProject } from '@tawny/core/project/create';
+import { createProject } from '@tawny/core/document/create';
 import { createHistory } from './history';
 
 function rig() {

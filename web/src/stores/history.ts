@@ -4,9 +4,9 @@
  * follow quickly (arrow-key nudges) become one; a drag is one step by itself.
  */
 import { readProject } from '@tawny/core/formats/projectFile';
-import { changePath, changesOf, withChanges } from '@tawny/core/project/changes';
-import { applyCommand, type Command } from '@tawny/core/project/commands';
-import type { Project } from '@tawny/core/project/schema';
+import { changePath, changesOf, withChanges } from '@tawny/core/document/changes';
+import { applyCommand, type Command } from '@tawny/core/document/commands/commands';
+import type { Project } from '@tawny/core/document/schema/project';
 
 interface Edit {
   name: Command['type'];

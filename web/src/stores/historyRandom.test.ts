@@ -1,7 +1,7 @@
 import { writeProjectFile } from '@tawny/core/formats/projectFile';
-import { changesOf, withChanges } from '@tawny/core/project/changes';
-import { applyCommand } from '@tawny/core/project/commands';
-import { createProject } from '@tawny/core/project/create';
+import { changesOf, withChanges } from '@tawny/core/document/changes';
+import { applyCommand } from '@tawny/core/document/commands/commands';
+import { createProject } from '@tawny/core/document/create';
 import { COMMAND_KINDS, runRandomly } from '@tawny/core/testing/commands';
 import { seeded } from '@tawny/core/testing/random';
 import { createHistory } from './history';

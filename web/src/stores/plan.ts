@@ -1,7 +1,7 @@
 /** The plan of the open project: asked for while somebody looks at it, kept until something in it changes. */
 import { computed, effectScope } from 'vue';
-import type { PlanInputs } from '@tawny/core/studies/planTypes';
-import { planInputs } from '@tawny/core/studies/planInputs';
+import type { PlanInputs } from '@tawny/core/studies/dose/types';
+import { planInputs } from '@tawny/core/studies/dose/inputs';
 import { answerOf, followed } from './answers';
 import { useDocument } from './document';
 import { useResults } from './results';

@@ -4,17 +4,17 @@
  */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { Project } from '@tawny/core/project/schema';
-import { studyBass } from '@tawny/core/studies/bass';
-import { studyBuild } from '@tawny/core/studies/build';
-import { decayInputs } from '@tawny/core/studies/decay';
-import type { DecayResult } from '@tawny/core/studies/decayTypes';
-import { studyMarks } from '@tawny/core/studies/marks';
-import { studySeat } from '@tawny/core/studies/seat';
-import { settingOf } from '@tawny/core/studies/setting';
-import { studySurvey } from '@tawny/core/studies/survey';
+import type { Project } from '@tawny/core/document/schema/project';
+import { studyBass } from '@tawny/core/studies/bass/study';
+import { studyBuild } from '@tawny/core/studies/build/study';
+import { decayInputs } from '@tawny/core/studies/decay/study';
+import type { DecayResult } from '@tawny/core/studies/decay/types';
+import { studyMarks } from '@tawny/core/studies/marks/study';
+import { studySeat } from '@tawny/core/studies/seat/study';
+import { settingOf } from '@tawny/core/room/setting';
+import { studySurvey } from '@tawny/core/studies/survey/study';
 import type { Issue, Study } from '@tawny/core/studies/types';
-import { type Measure, type MeasureId, type StageId, verdict } from '@tawny/core/studies/verdict';
+import { type Measure, type MeasureId, type StageId, verdict } from '@tawny/core/report/verdict';
 import { createStudyClient } from '../workers/client';
 import { startWorker } from '../workers/start';
 import { useBass } from './bass';

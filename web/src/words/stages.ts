@@ -1,5 +1,5 @@
 /** Stages in the order of the work, and the words of the verdict line. */
-import type { MeasureId, StageId } from '@tawny/core/studies/verdict';
+import type { MeasureId, StageId } from '@tawny/core/report/verdict';
 
 export interface StageWords {
   id: StageId;

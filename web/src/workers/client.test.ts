@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals';
-import type { DecayInputs } from '@tawny/core/studies/decayTypes';
+import type { DecayInputs } from '@tawny/core/studies/decay/types';
 import { createStudyClient, type WorkerLike } from './client';
 import type { Answer, Request } from './protocol';
 

@@ -1,14 +1,14 @@
 /** What passes between page and study worker. Types only. */
 import type { ReadOutline } from '@tawny/core/formats/outlineFile';
-import type { BassOutcome, BassTask } from '@tawny/core/studies/bassTypes';
-import type { DecayInputs, DecayResult } from '@tawny/core/studies/decayTypes';
-import type { OrientInputs, OrientResult } from '@tawny/core/studies/orient';
-import type { PlanInputs, PlanResult } from '@tawny/core/studies/planTypes';
-import type { ProportionInputs, ProportionMap } from '@tawny/core/studies/proportions';
-import type { RecipeSheet, RecipeSheetInputs } from '@tawny/core/studies/recipeSheet';
-import type { SearchInputs, SearchResult } from '@tawny/core/studies/seatSearch';
-import type { SecondOrderInputs, SecondOrderResult } from '@tawny/core/studies/secondOrder';
-import type { TargetCost, TargetCostInputs } from '@tawny/core/studies/targetCosts';
+import type { BassOutcome, BassTask } from '@tawny/core/studies/bass/types';
+import type { DecayInputs, DecayResult } from '@tawny/core/studies/decay/types';
+import type { OrientInputs, OrientResult } from '@tawny/core/studies/seat/orient';
+import type { PlanInputs, PlanResult } from '@tawny/core/studies/dose/types';
+import type { ProportionInputs, ProportionMap } from '@tawny/core/physics/modes/proportions';
+import type { RecipeSheet, RecipeSheetInputs } from '@tawny/core/studies/recipes/study';
+import type { SearchInputs, SearchResult } from '@tawny/core/studies/search/study';
+import type { SecondOrderInputs, SecondOrderResult } from '@tawny/core/studies/marks/secondOrder';
+import type { TargetCost, TargetCostInputs } from '@tawny/core/studies/decay/targetCosts';
 import type { Study } from '@tawny/core/studies/types';
 
 /** Each kind of request with its plain inputs and its result. */

@@ -1,7 +1,7 @@
 /** Runs studies off the page's thread: a switch over core functions and no more. */
 import type { IntegerSolver } from '@tawny/core/dosage/solver';
 import type { loadLinalg } from '@tawny/core/numerics/linalg/load';
-import type { BassRunner } from '@tawny/core/studies/bassRun';
+import type { BassRunner } from '@tawny/core/studies/bass/run';
 import { reasonOf } from '../words/keeping';
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
@@ -24,39 +24,39 @@ async function loadSolver(): Promise<IntegerSolver> {
 async function answer(request: Request, progress: (part: number) => void): Promise<Studies[StudyKind]['result']> {
   switch (request.kind) {
     case 'decay': {
-      const { studyDecay } = await import('@tawny/core/studies/decay');
+      const { studyDecay } = await import('@tawny/core/studies/decay/study');
       solver ??= loadSolver();
       return studyDecay(request.inputs, await solver, progress);
     }
     case 'plan': {
-      const { studyPlan } = await import('@tawny/core/studies/plan');
+      const { studyPlan } = await import('@tawny/core/studies/dose/study');
       solver ??= loadSolver();
       return studyPlan(request.inputs, await solver, progress);
     }
     case 'target-costs': {
-      const { studyTargetCosts } = await import('@tawny/core/studies/targetCosts');
+      const { studyTargetCosts } = await import('@tawny/core/studies/decay/targetCosts');
       solver ??= loadSolver();
       return studyTargetCosts(request.inputs, await solver, progress);
     }
     case 'recipes':
-      return (await import('@tawny/core/studies/recipeSheet')).studyRecipes(request.inputs, progress);
+      return (await import('@tawny/core/studies/recipes/study')).studyRecipes(request.inputs, progress);
     case 'second-order':
-      return (await import('@tawny/core/studies/secondOrder')).studySecondOrder(request.inputs, progress);
+      return (await import('@tawny/core/studies/marks/secondOrder')).studySecondOrder(request.inputs, progress);
     case 'orient':
-      return (await import('@tawny/core/studies/orient')).studyOrientation(request.inputs, progress);
+      return (await import('@tawny/core/studies/seat/orient')).studyOrientation(request.inputs, progress);
     case 'bass': {
-      const { createBassRunner } = await import('@tawny/core/studies/bassRun');
+      const { createBassRunner } = await import('@tawny/core/studies/bass/run');
       bass ??= createBassRunner(linalg);
       return bass(request.inputs, progress);
     }
     case 'proportions':
-      return (await import('@tawny/core/studies/proportions')).proportionMap(request.inputs, progress);
+      return (await import('@tawny/core/physics/modes/proportions')).proportionMap(request.inputs, progress);
     case 'outline': {
       const { readOutlineFile } = await import('@tawny/core/formats/outlineFile');
       return readOutlineFile(request.inputs.name, request.inputs.text, progress);
     }
     case 'search': {
-      const { searchSeat, searchWaves } = await import('@tawny/core/studies/seatSearch');
+      const { searchSeat, searchWaves } = await import('@tawny/core/studies/search/study');
       return searchSeat(request.inputs, await searchWaves(request.inputs.project, linalg), progress);
     }
   }

@@ -2,7 +2,7 @@
 /** Pressure over the walls of the strip and the ceiling, cut to each face. */
 import { computed, useId } from 'vue';
 import { faceOutline, localToStrip, wallStrip } from '@tawny/core/geometry/unfold';
-import type { RoomSetting } from '@tawny/core/studies/setting';
+import type { RoomSetting } from '@tawny/core/room/setting';
 import { onSheet, type Sheet } from '../layout';
 import { pointsText } from '../room';
 import type { FaceField } from '../types';

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Head seen from above and loudspeakers with their axis lines; both can be dragged and nudged. */
 import { computed } from 'vue';
-import { apexOf } from '@tawny/core/project/placing';
-import { aimOf } from '@tawny/core/studies/fronts';
-import type { Setting } from '@tawny/core/studies/setting';
+import { apexOf } from '@tawny/core/document/place/placing';
+import { aimOf } from '@tawny/core/room/fronts';
+import type { Setting } from '@tawny/core/room/setting';
 import { lengthText, type LengthSystem } from '@tawny/core/quantities/lengths';
 import { onSheet, type Sheet } from '../layout';
 import { nudgeOf } from '../tools/drag';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Strips of tape that can be pointed at and chosen. */
-import type { Mark } from '@tawny/core/studies/marks';
+import type { Mark } from '@tawny/core/studies/marks/study';
 import type { PlacedTape } from '../placements';
 import type { Chosen } from '../types';
 import TapeMark from './TapeMark.vue';

@@ -2,9 +2,9 @@
 /** Closed-form modes of the box room, one of them over the plan, and the room among the proportions of boxes. */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { boxModes } from '@tawny/core/modes/box';
-import { movedBox } from '@tawny/core/studies/proportions';
-import { pressureMap } from '@tawny/core/studies/bass';
+import { boxModes } from '@tawny/core/physics/modes/box';
+import { movedBox } from '@tawny/core/physics/modes/proportions';
+import { pressureMap } from '@tawny/core/studies/bass/study';
 import SettingOut from '../../board/SettingOut.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import ModeRule from '../../charts/ModeRule.vue';

@@ -3,10 +3,10 @@
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { boxVerdict, movedBox } from '@tawny/core/studies/proportions';
+import { boxVerdict, movedBox } from '@tawny/core/physics/modes/proportions';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { SIDES, useBox } from './useBox';
 

@@ -3,10 +3,10 @@
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { MapAnswer } from '@tawny/core/studies/bassTypes';
+import type { MapAnswer } from '@tawny/core/studies/bass/types';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { csvText, download } from '../../charts/exports';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import { useBassStage } from './useBassStage';
 
 const props = defineProps<{ map: MapAnswer; what: string; earHeight: number; phase: number }>();

@@ -2,8 +2,8 @@
 /** The room's modes by the wave solver: where they move, how long they ring, what the ears hear of them. */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { slowModes, tooSlow } from '@tawny/core/studies/bassJudge';
-import { workingOfWaveMode } from '@tawny/core/studies/bassWorking';
+import { slowModes, tooSlow } from '@tawny/core/studies/bass/judge';
+import { workingOfWaveMode } from '@tawny/core/studies/bass/working';
 import { hz, motionWords, seatWord } from '@tawny/core/words/bass';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBassStage } from './useBassStage';

@@ -3,8 +3,8 @@
 import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { PlacesAnswer, SubLayout } from '@tawny/core/studies/bassTypes';
-import { workingOfLayout } from '@tawny/core/studies/bassWorking';
+import type { PlacesAnswer, SubLayout } from '@tawny/core/studies/bass/types';
+import { workingOfLayout } from '@tawny/core/studies/bass/working';
 import type { CostMap } from '../../board/types';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBassStage } from './useBassStage';

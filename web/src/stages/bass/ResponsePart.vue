@@ -2,13 +2,13 @@
 /** How even the response is, what the subwoofers do to it, and what each loudspeaker is fed with. */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { LIMITS, SLOPES } from '@tawny/core/project/schema';
-import type { Loudspeaker } from '@tawny/core/project/schema';
-import { workingOfResponse, workingOfSwing } from '@tawny/core/studies/bassWorking';
+import { LIMITS, SLOPES } from '@tawny/core/document/schema/project';
+import type { Loudspeaker } from '@tawny/core/document/schema/project';
+import { workingOfResponse, workingOfSwing } from '@tawny/core/studies/bass/working';
 import { SWING_WORDS, swingText } from '@tawny/core/words/bass';
-import ChoiceField from '../../parts/ChoiceField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import FigureGrid from '../../parts/FigureGrid.vue';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBassStage } from './useBassStage';
 

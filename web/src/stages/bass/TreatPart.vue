@@ -3,17 +3,17 @@
 import { computed, reactive, ref, shallowRef, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { PLAIN_TUNED } from '@tawny/core/project/create';
-import { LIMITS } from '@tawny/core/project/schema';
-import { tunedTo, worstMode } from '@tawny/core/studies/bassHelps';
-import { DROP_TIME } from '@tawny/core/studies/bassJudge';
-import type { HelpPlace, HelpsAnswer, Recipe } from '@tawny/core/studies/bassTypes';
-import { workingOfHelps } from '@tawny/core/studies/bassWorking';
+import { PLAIN_TUNED } from '@tawny/core/document/create';
+import { LIMITS } from '@tawny/core/document/schema/project';
+import { tunedTo, worstMode } from '@tawny/core/studies/bass/helps';
+import { DROP_TIME } from '@tawny/core/studies/bass/judge';
+import type { HelpPlace, HelpsAnswer, Recipe } from '@tawny/core/studies/bass/types';
+import { workingOfHelps } from '@tawny/core/studies/bass/working';
 import { hz, motionWords } from '@tawny/core/words/bass';
 import { surfaceWords } from '@tawny/core/words/tapes';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import TunedFields from '../../parts/TunedFields.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import TunedFields from '../../fields/TunedFields.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBassStage } from './useBassStage';
 

@@ -3,10 +3,10 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { WhyAnswer } from '@tawny/core/studies/bassTypes';
+import type { WhyAnswer } from '@tawny/core/studies/bass/types';
 import { causeSentence, hz } from '@tawny/core/words/bass';
 import { surfaceWords } from '@tawny/core/words/tapes';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import { useBassStage } from './useBassStage';
 
 const { bass, doc, session, setting, answer, mode, chooseMode, chooseFrequency } = useBassStage();

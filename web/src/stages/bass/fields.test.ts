@@ -1,6 +1,6 @@
-import { createProject } from '@tawny/core/project/create';
-import type { MapAnswer, PressureMap } from '@tawny/core/studies/bassTypes';
-import { settingOf } from '@tawny/core/studies/setting';
+import { createProject } from '@tawny/core/document/create';
+import type { MapAnswer, PressureMap } from '@tawny/core/studies/bass/types';
+import { settingOf } from '@tawny/core/room/setting';
 import { atPhase, faceFields, filled, stillPhase } from './fields';
 
 const map = (re: number[], im: number[], columns: number): PressureMap => ({

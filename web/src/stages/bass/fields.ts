@@ -1,8 +1,8 @@
 /** Maps of the worker turned into what the board draws: a phase taken, places outside the room filled. Pure. */
 import { boundsOf } from '@tawny/core/geometry/clip';
 import { faceOutline } from '@tawny/core/geometry/unfold';
-import type { MapAnswer, PressureMap } from '@tawny/core/studies/bassTypes';
-import type { RoomSetting } from '@tawny/core/studies/setting';
+import type { MapAnswer, PressureMap } from '@tawny/core/studies/bass/types';
+import type { RoomSetting } from '@tawny/core/room/setting';
 import type { FaceField, PressureField } from '../../board/types';
 
 /**

@@ -1,6 +1,6 @@
 /** What the parts of the Bass stage share: the answer, what is chosen, and the map of it. */
 import { computed, ref, shallowRef, watch } from 'vue';
-import type { MapAnswer, MapWish, WaveMode } from '@tawny/core/studies/bassTypes';
+import type { MapAnswer, MapWish, WaveMode } from '@tawny/core/studies/bass/types';
 import { useBass } from '../../stores/bass';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';

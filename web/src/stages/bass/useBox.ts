@@ -1,7 +1,7 @@
 /** What the closed-form view of the box shares: its modes and the one chosen. */
 import { computed } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { type SeatMode, workingOfMode } from '@tawny/core/studies/bass';
+import { type SeatMode, workingOfMode } from '@tawny/core/studies/bass/study';
 import { useResults } from '../../stores/results';
 import { useSession } from '../../stores/session';
 

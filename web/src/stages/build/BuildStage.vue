@@ -2,7 +2,7 @@
 /** Build: what to buy and cut for the panels decided on. */
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { namedRecipes } from '@tawny/core/project/recipes';
+import { namedRecipes } from '@tawny/core/document/recipes';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
@@ -10,7 +10,7 @@ import { buyLines, counted } from '@tawny/core/words/build';
 import { csvText, download } from '../../charts/exports';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { fileNameOf } from '../../files/projectFiles';

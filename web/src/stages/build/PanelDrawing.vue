@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** One panel from the back and in section, with its sizes. */
 import { computed } from 'vue';
-import { BRACE_FROM } from '@tawny/core/cutlist/shopping';
+import { BRACE_FROM } from '@tawny/core/fabrication/shopping';
 import { lengthText, type LengthSystem } from '@tawny/core/quantities/lengths';
-import type { PanelRecipe } from '@tawny/core/project/schema';
+import type { PanelRecipe } from '@tawny/core/document/schema/project';
 
 const props = defineProps<{ panel: PanelRecipe; frame: number; system: LengthSystem }>();
 const scale = computed(() => 190 / Math.max(props.panel.width, props.panel.height));

@@ -3,8 +3,8 @@
 import { computed } from 'vue';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import type { DecayResult } from '@tawny/core/studies/decayTypes';
-import type { Curve } from '@tawny/core/studies/decayCurves';
+import type { DecayResult } from '@tawny/core/studies/decay/types';
+import type { Curve } from '@tawny/core/studies/decay/curves';
 import type { Working } from '@tawny/core/studies/types';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';

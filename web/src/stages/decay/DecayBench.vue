@@ -2,8 +2,8 @@
 /** The panel of the marks, where it may hang, wishes, and the numbers chosen by surface. */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import type { DecayResult } from '@tawny/core/studies/decayTypes';
-import PanelFields from '../../parts/PanelFields.vue';
+import type { DecayResult } from '@tawny/core/studies/decay/types';
+import PanelFields from '../../fields/PanelFields.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';

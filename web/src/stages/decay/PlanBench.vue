@@ -2,15 +2,15 @@
 /** What the plan may use and must keep: recipes and where they may go, the aim, limits, wishes, prices. */
 import { computed, ref } from 'vue';
 import { AIMS, type PlaceClass } from '@tawny/core/dosage/aims';
-import { panelRecipe } from '@tawny/core/project/recipes';
-import { LIMITS, type Plan } from '@tawny/core/project/schema';
+import { panelRecipe } from '@tawny/core/document/recipes';
+import { LIMITS, type Plan } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { recipeFault } from '@tawny/core/recipes/curve';
-import { classesOf } from '@tawny/core/studies/planPlaces';
+import { classesOf } from '@tawny/core/room/places';
 import { AIM_WORDS, PLACE_WORDS } from '@tawny/core/words/plan';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import PickList from '../../parts/PickList.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickList from '../../fields/PickList.vue';
 import { useSession } from '../../stores/session';
 import { usePlanStage } from './usePlanStage';
 

@@ -9,8 +9,8 @@ import {
   flutters,
   flutterWorking,
   slopeOf,
-} from '@tawny/core/studies/balance';
-import type { DecayResult } from '@tawny/core/studies/decayTypes';
+} from '@tawny/core/studies/decay/balance';
+import type { DecayResult } from '@tawny/core/studies/decay/types';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { areaIn } from '@tawny/core/quantities/measures';

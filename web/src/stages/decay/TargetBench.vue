@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /** What is asked of the decay: the school, from which octave on, limits of one's own, what other schools say. */
 import { computed } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import type { DecayResult } from '@tawny/core/studies/decayTypes';
-import { coverageWord } from '@tawny/core/studies/verdict';
-import { SCHOOLS, type School } from '@tawny/core/targets/targets';
+import type { DecayResult } from '@tawny/core/studies/decay/types';
+import { coverageWord } from '@tawny/core/report/verdict';
+import { SCHOOLS, type School } from '@tawny/core/criteria/decayTargets';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import { targetCostInputs } from '@tawny/core/studies/targetCosts';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import { targetCostInputs } from '@tawny/core/studies/decay/targetCosts';
 import { answerOf, followed } from '../../stores/answers';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';

@@ -2,7 +2,7 @@
 import { computed, shallowRef, watch } from 'vue';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import type { Curve } from '@tawny/core/studies/decayCurves';
+import type { Curve } from '@tawny/core/studies/decay/curves';
 import type { DecayLine } from '../../charts/DecayChart.vue';
 import { useDocument } from '../../stores/document';
 import { usePlan } from '../../stores/plan';

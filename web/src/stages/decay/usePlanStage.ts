@@ -1,8 +1,8 @@
 /** The plan as the Decay stage shows it. */
 import { computed } from 'vue';
-import { namedRecipes } from '@tawny/core/project/recipes';
-import { PANEL_RECIPE } from '@tawny/core/project/schema';
-import type { Pieces } from '@tawny/core/studies/planTypes';
+import { namedRecipes } from '@tawny/core/document/recipes';
+import { PANEL_RECIPE } from '@tawny/core/document/schema/project';
+import type { Pieces } from '@tawny/core/studies/dose/types';
 import { useDocument } from '../../stores/document';
 import { usePlan } from '../../stores/plan';
 import { useSession } from '../../stores/session';

@@ -24,11 +24,11 @@ import {
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
 import { triangles } from '@tawny/core/formats/gltf';
 import type { Vec3 } from '@tawny/core/geometry/vector';
-import type { Mark } from '@tawny/core/studies/marks';
-import { apexOf } from '@tawny/core/project/placing';
-import { aimOf } from '@tawny/core/studies/fronts';
-import { type PlacedPiece, turnedPlate } from '@tawny/core/studies/hung';
-import type { PlacedLoudspeaker, Setting } from '@tawny/core/studies/setting';
+import type { Mark } from '@tawny/core/studies/marks/study';
+import { apexOf } from '@tawny/core/document/place/placing';
+import { aimOf } from '@tawny/core/room/fronts';
+import { type PlacedPiece, turnedPlate } from '@tawny/core/room/hung';
+import type { PlacedLoudspeaker, Setting } from '@tawny/core/room/setting';
 import { newell } from '@tawny/core/geometry/polygon';
 import { localToFace } from '@tawny/core/geometry/unfold';
 import { turnedFace } from './faces';

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { surfaceWords } from '@tawny/core/words/tapes';
-import type { Redirect } from '@tawny/core/studies/redirect';
+import type { Redirect } from '@tawny/core/studies/marks/redirect';
 import { useMarks } from './useMarks';
 
 const { cover, redirects, session, twin, hang, hangBoard, standBefore, drawCurtain, setting, selected } = useMarks();

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** What hangs in a definite place: moved on the board or by tape here, taken down. */
 import { computed } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
-import type { HungPiece } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
+import type { HungPiece } from '@tawny/core/document/schema/project';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import FacePlaceFields from '../../desk/FacePlaceFields.vue';
-import NumberField from '../../parts/NumberField.vue';
-import TunedFields from '../../parts/TunedFields.vue';
+import NumberField from '../../fields/NumberField.vue';
+import TunedFields from '../../fields/TunedFields.vue';
 import { useMarks } from './useMarks';
 
 const { doc, session, setting } = useMarks();

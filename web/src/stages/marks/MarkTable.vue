@@ -2,7 +2,7 @@
 /** All marks, loudest first. */
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { Mark } from '@tawny/core/studies/marks';
+import type { Mark } from '@tawny/core/studies/marks/study';
 import { tapeWords } from '@tawny/core/words/tapes';
 import QuantityText from '../../parts/QuantityText.vue';
 import TapeTag from '../../parts/TapeTag.vue';

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import type { Mark } from '@tawny/core/studies/marks';
+import type { Mark } from '@tawny/core/studies/marks/study';
 import { tapeWords } from '@tawny/core/words/tapes';
 import SettingOut from '../../board/SettingOut.vue';
 import type { BoardRoute } from '../../board/types';

@@ -3,9 +3,9 @@
 import { computed } from 'vue';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import { THRESHOLDS } from '@tawny/core/reflections/thresholds';
+import { THRESHOLDS } from '@tawny/core/physics/reflections/thresholds';
 import { THRESHOLD_WORDS } from '@tawny/core/words/schools';
-import ChoiceField from '../../parts/ChoiceField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import { useMarks } from './useMarks';
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 /** What makes a point a zone: where the head goes, what of the loudspeaker counts; and the sizes panels come in. */
 import { computed, ref } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import { useMarks } from './useMarks';
 
 const { doc, session } = useMarks();

@@ -2,7 +2,7 @@
 /** Second-order reflections on request: over two surfaces, the loudest listed, the way drawn on the plan. */
 import { computed, onBeforeUnmount } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { type SecondOrderPath, secondOrderInputs } from '@tawny/core/studies/secondOrder';
+import { type SecondOrderPath, secondOrderInputs } from '@tawny/core/studies/marks/secondOrder';
 import TapeTag from '../../parts/TapeTag.vue';
 import { answerOf, followed } from '../../stores/answers';
 import { useTasks } from '../../stores/tasks';

@@ -1,9 +1,9 @@
 /** What the parts of the Marks bench share: the study, the chosen mark, what can be hung over it, and the actions. */
 import { computed } from 'vue';
-import { coverMark, twinMark } from '@tawny/core/studies/coverMark';
-import type { Mark } from '@tawny/core/studies/marks';
-import { type Redirect, redirectsFor } from '@tawny/core/studies/redirect';
-import { BOARD, boardsFor, piecesOver, standBefore } from '@tawny/core/studies/ways';
+import { coverMark, twinMark } from '@tawny/core/studies/marks/coverMark';
+import type { Mark } from '@tawny/core/studies/marks/study';
+import { type Redirect, redirectsFor } from '@tawny/core/studies/marks/redirect';
+import { BOARD, boardsFor, piecesOver, standBefore } from '@tawny/core/studies/marks/ways';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';

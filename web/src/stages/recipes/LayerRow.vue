@@ -2,13 +2,13 @@
 /** The layer in hand: its fields, its place in the stack. */
 import { mdiArrowLeft, mdiArrowRight, mdiClose } from '@mdi/js';
 import { ref } from 'vue';
-import { FILL_KINDS, fillResistivity, wedgeThickness } from '@tawny/core/absorbers/fills';
-import { LIMITS } from '@tawny/core/project/schema';
+import { FILL_KINDS, fillResistivity, wedgeThickness } from '@tawny/core/physics/absorbers/fills';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import { fixed } from '@tawny/core/quantities/format';
 import type { RecipeLayer } from '@tawny/core/recipes/types';
 import { fillWord, LAYER_WORDS } from '@tawny/core/words/plan';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
 
 const props = defineProps<{ layer: RecipeLayer; index: number; count: number }>();
 const emit = defineEmits<{ change: [layer: RecipeLayer]; move: [by: 1 | -1]; remove: [] }>();

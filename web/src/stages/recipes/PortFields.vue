@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Ports of a closed box. */
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import type { Ports } from '@tawny/core/recipes/types';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
 
 const props = defineProps<{ ports: Ports }>();
 const emit = defineEmits<{ change: [ports: Ports] }>();

@@ -1,16 +1,16 @@
 <script setup lang="ts">
 /** What the shown recipe is made of: fields for one's own and for the panel of the marks; library ones are duplicated first. */
 import { computed } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
-import { fillResistivity } from '@tawny/core/absorbers/fills';
+import { LIMITS } from '@tawny/core/document/schema/project';
+import { fillResistivity } from '@tawny/core/physics/absorbers/fills';
 import { FORMS, isCornered, type RecipeLayer, RECIPE_LAYERS } from '@tawny/core/recipes/types';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { boardsOf } from '@tawny/core/recipes/wells';
 import { FORM_WORDS, LAYER_WORDS } from '@tawny/core/words/plan';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import PanelFields from '../../parts/PanelFields.vue';
-import TextRow from '../../parts/TextRow.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PanelFields from '../../fields/PanelFields.vue';
+import TextRow from '../../fields/TextRow.vue';
 import LayerRow from './LayerRow.vue';
 import PortFields from './PortFields.vue';
 import { useLengths } from '../../parts/keys';

@@ -2,7 +2,7 @@
 /** What the shown recipe is worth: ratings, depth, mass, money, cautions, and what is special about it. */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import type { RecipeSheet } from '@tawny/core/studies/recipeSheet';
+import type { RecipeSheet } from '@tawny/core/studies/recipes/study';
 import type { Working } from '@tawny/core/studies/types';
 import { CAUTION_WORDS } from '@tawny/core/words/plan';
 import { lengthText } from '@tawny/core/quantities/lengths';

@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** What scatters, and its numbers; what is no prime is told with the near ones. */
 import { computed } from 'vue';
-import { isPrime, nearPrimes, primitiveRoots, skylineFormats } from '@tawny/core/diffusers/sequences';
-import { LIMITS } from '@tawny/core/project/schema';
+import { isPrime, nearPrimes, primitiveRoots, skylineFormats } from '@tawny/core/physics/diffusers/sequences';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import type { Scatterer } from '@tawny/core/recipes/types';
 import { SCATTER_WORDS } from '@tawny/core/words/plan';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
 
 const props = defineProps<{ scatterer: Scatterer | null }>();
 const emit = defineEmits<{ change: [scatterer: Scatterer | null] }>();

@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { Scattering } from '@tawny/core/studies/recipeScatter';
+import type { Scattering } from '@tawny/core/studies/recipes/scatter';
 import type { Working } from '@tawny/core/studies/types';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import PolarChart from '../../charts/PolarChart.vue';

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A tuned recipe: where it rings, how far building may move that, and the table to take along. */
 import { fixed } from '@tawny/core/quantities/format';
-import type { Tuning } from '@tawny/core/studies/recipeTuning';
+import type { Tuning } from '@tawny/core/studies/recipes/tuning';
 import type { Working } from '@tawny/core/studies/types';
 import FigureGrid from '../../parts/FigureGrid.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';

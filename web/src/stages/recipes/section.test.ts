@@ -1,4 +1,4 @@
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import type { RecipeLayer } from '@tawny/core/recipes/types';
 import { RECIPES } from '@tawny/core/recipes/library';
 import { inserted, moved, nudged, sectionLayers, thicknessOf, withThickness } from './section';

@@ -1,5 +1,5 @@
 /** A recipe's stack as it is drawn in section and changed there: where each layer lies, how thick it may become. */
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import { type LengthSystem, lengthText } from '@tawny/core/quantities/lengths';
 import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
 import { LAYER_WORDS } from '@tawny/core/words/plan';

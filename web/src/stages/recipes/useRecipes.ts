@@ -1,10 +1,10 @@
 /** The recipes of the project, the one shown, and their sheets from the worker. */
 import { computed, ref, watch } from 'vue';
-import { namedRecipes, recipeOf } from '@tawny/core/project/recipes';
-import { PANEL_RECIPE } from '@tawny/core/project/schema';
+import { namedRecipes, recipeOf } from '@tawny/core/document/recipes';
+import { PANEL_RECIPE } from '@tawny/core/document/schema/project';
 import { isLibraryRecipe } from '@tawny/core/recipes/library';
 import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
-import type { RecipeSheetInputs } from '@tawny/core/studies/recipeSheet';
+import type { RecipeSheetInputs } from '@tawny/core/studies/recipes/study';
 import { answerOf, followed } from '../../stores/answers';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';

@@ -2,12 +2,12 @@
 /** Level matching and listening checks, one after another; what was found is written into the project's log. */
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { mdiStop, mdiVolumeMedium } from '@mdi/js';
-import type { LogEntry } from '@tawny/core/project/schema';
+import type { LogEntry } from '@tawny/core/document/schema/project';
 import { fixed } from '@tawny/core/quantities/format';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import TapeTag from '../../parts/TapeTag.vue';
-import TextRow from '../../parts/TextRow.vue';
-import ChoiceField from '../../parts/ChoiceField.vue';
+import TextRow from '../../fields/TextRow.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import { createNoisePlayer } from '../../audio/noisePlayer';
 import { useSeat } from './useSeat';
 

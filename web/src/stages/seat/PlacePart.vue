@@ -1,12 +1,12 @@
 <script setup lang="ts">
 /** Where the head sits, and the triangle. */
 import { computed } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import ChoiceField from '../../parts/ChoiceField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import FigureGrid from '../../parts/FigureGrid.vue';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useSeat } from './useSeat';

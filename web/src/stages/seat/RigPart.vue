@@ -2,12 +2,12 @@
 /** The rig: layout, second pair, subwoofers; and each loudspeaker's box, axis and place. */
 import { computed } from 'vue';
 import { LAYOUTS, RIGS } from '@tawny/core/layout/rigs';
-import { LIMITS, type Loudspeaker } from '@tawny/core/project/schema';
+import { LIMITS, type Loudspeaker } from '@tawny/core/document/schema/project';
 import { fixed } from '@tawny/core/quantities/format';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import TapeTag from '../../parts/TapeTag.vue';
-import TextRow from '../../parts/TextRow.vue';
+import TextRow from '../../fields/TextRow.vue';
 import { useSeat } from './useSeat';
 
 const { doc, session, project, speakers, tape, wallHint, moveSpeaker } = useSeat();

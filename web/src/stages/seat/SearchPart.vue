@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Search for the seat: weights, progress, the best few, each one click to try; the map is on the plan. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { studiedAnywhere } from '@tawny/core/project/studied';
+import { studiedAnywhere } from '@tawny/core/document/studied';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { stereoPair } from '@tawny/core/project/placing';
-import { DEFAULT_SEARCH_WEIGHTS, type SeatCandidate, type SearchWeights } from '@tawny/core/studies/seatSearch';
+import { stereoPair } from '@tawny/core/document/place/placing';
+import { DEFAULT_SEARCH_WEIGHTS, type SeatCandidate, type SearchWeights } from '@tawny/core/studies/search/study';
 import type { CostMap } from '../../board/types';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import { forgottenWith } from '../../stores/answers';
 import { useTasks } from '../../stores/tasks';
 import { useSeat } from './useSeat';

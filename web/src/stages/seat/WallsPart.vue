@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** What walls do: the near faces of each loudspeaker, the schools of distance to the front wall, and which wall to face. */
 import { computed } from 'vue';
-import { studied } from '@tawny/core/project/studied';
+import { studied } from '@tawny/core/document/studied';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { SchoolReport, WallSchool } from '@tawny/core/studies/boundaries';
-import { LEAST_WALL, ORIENT_WEIGHTS, type WallRank } from '@tawny/core/studies/orient';
+import type { SchoolReport, WallSchool } from '@tawny/core/room/boundaries';
+import { LEAST_WALL, ORIENT_WEIGHTS, type WallRank } from '@tawny/core/studies/seat/orient';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import NotchPlot from '../../charts/NotchPlot.vue';

@@ -1,6 +1,6 @@
 /** What the parts of the Seat bench share. */
 import { computed } from 'vue';
-import { tapeFrom } from '@tawny/core/studies/tapes';
+import { tapeFrom } from '@tawny/core/room/tapes';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';

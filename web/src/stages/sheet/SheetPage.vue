@@ -2,11 +2,11 @@
 /** The marking sheet: one block a surface, to scale, to print or to take along as PDF. */
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { blockSvg, planSvg, type SheetSvg } from '@tawny/core/studies/sheetDrawing';
+import { blockSvg, planSvg, type SheetSvg } from '@tawny/core/report/markingDrawing';
 import { blockTitle, sheetRow } from '@tawny/core/words/sheet';
 import { download } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';
-import { type Paper, PAPERS, sheetPdf } from '../../files/sheetPdf';
+import { type Paper, PAPERS, sheetPdf } from '../../print/sheetPdf';
 import TapeTag from '../../parts/TapeTag.vue';
 import { CAUTIONS, useSheet } from './useSheet';
 

@@ -3,11 +3,11 @@
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { mdiCheck, mdiChevronLeft, mdiChevronRight } from '@mdi/js';
-import { blockSvg } from '@tawny/core/studies/sheetDrawing';
+import { blockSvg } from '@tawny/core/report/markingDrawing';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { LIMITS } from '@tawny/core/project/schema';
+import { LIMITS } from '@tawny/core/document/schema/project';
 import { blockTitle, differenceText, sheetRow, siteSentence } from '@tawny/core/words/sheet';
-import NumberField from '../../parts/NumberField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import { useSheet } from './useSheet';
 
 const { doc, session, blocks, site, verdict } = useSheet();

@@ -1,7 +1,7 @@
 /** What the marking sheet, on paper or on a phone, is made of. */
 import { computed } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { sheetBlocks, siteVerdict } from '@tawny/core/studies/sheet';
+import { sheetBlocks, siteVerdict } from '@tawny/core/report/markingSheet';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
 import { useSession } from '../../stores/session';

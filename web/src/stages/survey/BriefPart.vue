@@ -2,11 +2,11 @@
 /** Brief: what the room is for, how loud, how quiet, for how much. It sets the default target and is kept for the end. */
 import { computed } from 'vue';
 import { mdiArrowUp, mdiClose } from '@mdi/js';
-import { ASKED, backgroundFor, leadingUse } from '@tawny/core/project/brief';
-import { type Brief, LIMITS, type Use, USES } from '@tawny/core/project/schema';
+import { ASKED, backgroundFor, leadingUse } from '@tawny/core/document/commands/brief';
+import { type Brief, LIMITS, type Use, USES } from '@tawny/core/document/schema/project';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
-import NumberField from '../../parts/NumberField.vue';
-import TextRow from '../../parts/TextRow.vue';
+import NumberField from '../../fields/NumberField.vue';
+import TextRow from '../../fields/TextRow.vue';
 import { useSurvey } from './useSurvey';
 
 const { doc, project } = useSurvey();

@@ -2,14 +2,14 @@
 /** Ceiling: its shape, boxed beams and bulkheads; below, platforms and steps of the floor. */
 import { computed } from 'vue';
 import { reachFrom } from '@tawny/core/geometry/levels';
-import { planOf } from '@tawny/core/project/placing';
-import { type Ceiling, LIMITS } from '@tawny/core/project/schema';
+import { planOf } from '@tawny/core/document/place/placing';
+import { type Ceiling, LIMITS } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import MaterialField from '../../parts/MaterialField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import PickList from '../../parts/PickList.vue';
-import TextRow from '../../parts/TextRow.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import MaterialField from '../../fields/MaterialField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickList from '../../fields/PickList.vue';
+import TextRow from '../../fields/TextRow.vue';
 import { useSurvey } from './useSurvey';
 
 const { doc, project, setting, session, walls, materials, pickedId, freshId, put, takeAway, numbered } = useSurvey();

@@ -17,7 +17,7 @@ async function take(kind: 'svg' | 'dxf' | 'glb'): Promise<void> {
   busy.value = true;
   try {
     const name = fileNameOf(project.value.name);
-    const { roomDrawing, roomFaces } = await import('@tawny/core/studies/drawing');
+    const { roomDrawing, roomFaces } = await import('@tawny/core/report/roomDrawing');
     if (kind === 'glb') {
       const { gltfBinary } = await import('@tawny/core/formats/gltf');
       const bytes = await gltfBinary(project.value.name, roomFaces(setting.value));

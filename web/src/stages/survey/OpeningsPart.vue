@@ -1,13 +1,19 @@
 <script setup lang="ts">
 /** On the walls: doors, windows, vents, sockets, switches, radiators, hot equipment; and what is behind each surface. */
 import { computed, ref } from 'vue';
-import { type Framing, LIMITS, type Opening, OPENING_KINDS, type OpeningKind } from '@tawny/core/project/schema';
+import {
+  type Framing,
+  LIMITS,
+  type Opening,
+  OPENING_KINDS,
+  type OpeningKind,
+} from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import MaterialField from '../../parts/MaterialField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import PickList from '../../parts/PickList.vue';
-import TextRow from '../../parts/TextRow.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import MaterialField from '../../fields/MaterialField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickList from '../../fields/PickList.vue';
+import TextRow from '../../fields/TextRow.vue';
 import { OPENINGS } from './kinds';
 import { useSurvey } from './useSurvey';
 

@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Plan: the outline by length and width, by wall, or walked round with the tape; the air in it. */
 import { computed, ref } from 'vue';
-import { LIMITS } from '@tawny/core/project/schema';
-import { wallLength } from '@tawny/core/project/outlineEdits';
-import { legsOf } from '@tawny/core/project/taping';
+import { LIMITS } from '@tawny/core/document/schema/project';
+import { wallLength } from '@tawny/core/document/commands/outlineEdits';
+import { legsOf } from '@tawny/core/document/place/taping';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import FieldGroup from '../../parts/FieldGroup.vue';
-import NumberField from '../../parts/NumberField.vue';
+import FieldGroup from '../../fields/FieldGroup.vue';
+import NumberField from '../../fields/NumberField.vue';
 import QuantityText from '../../parts/QuantityText.vue';
 import type { TapeTrace } from '../../board/types';
 import TapeBench from './TapeBench.vue';

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** Named states of one room: what is away, what has another material, which partitions are closed. */
-import { wallLength } from '@tawny/core/project/outlineEdits';
-import { runsInside } from '@tawny/core/project/states';
+import { wallLength } from '@tawny/core/document/commands/outlineEdits';
+import { runsInside } from '@tawny/core/document/states';
 import { computed, ref } from 'vue';
-import type { Partition, RoomState } from '@tawny/core/project/schema';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import MaterialField from '../../parts/MaterialField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import PickList from '../../parts/PickList.vue';
-import TextRow from '../../parts/TextRow.vue';
+import type { Partition, RoomState } from '@tawny/core/document/schema/project';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import MaterialField from '../../fields/MaterialField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickList from '../../fields/PickList.vue';
+import TextRow from '../../fields/TextRow.vue';
 import { useSurvey } from './useSurvey';
 
 const { doc, project, walls, materials, freshId, put, takeAway, numbered } = useSurvey();

@@ -2,18 +2,18 @@
 /** Surfaces: a material for each, patches of another on them, own entries and tables from a laboratory. */
 import { computed, ref } from 'vue';
 import { SPREAD, type SourceClass } from '@tawny/core/materials/library';
-import { type OwnMaterial, LIMITS, type Patch, surfacesOf } from '@tawny/core/project/schema';
+import { type OwnMaterial, LIMITS, type Patch, surfacesOf } from '@tawny/core/document/schema/project';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn } from '@tawny/core/quantities/measures';
 import { SOURCE_WORDS } from '@tawny/core/words/materials';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import MaterialField from '../../parts/MaterialField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import MaterialField from '../../fields/MaterialField.vue';
 import FacePlaceFields from '../../desk/FacePlaceFields.vue';
-import NumberField from '../../parts/NumberField.vue';
-import PickList from '../../parts/PickList.vue';
-import TextRow from '../../parts/TextRow.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickList from '../../fields/PickList.vue';
+import TextRow from '../../fields/TextRow.vue';
 import { useSurvey } from './useSurvey';
 
 const { doc, project, setting, session, materials, pickedId, freshId, put, takeAway, numbered } = useSurvey();

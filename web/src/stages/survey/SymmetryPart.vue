@@ -6,7 +6,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, areaText } from '@tawny/core/quantities/measures';
-import { EVEN } from '@tawny/core/studies/symmetry';
+import { EVEN } from '@tawny/core/studies/survey/symmetry';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useSurvey } from './useSurvey';
 

@@ -2,14 +2,14 @@
 /** The room walked round: wall lengths and angles as taped, the closing error, diagonals as checks. */
 import { computed, onBeforeUnmount, watch } from 'vue';
 import { mdiClose } from '@mdi/js';
-import { LIMITS } from '@tawny/core/project/schema';
-import { checkDiagonals, legsOf, nextLeg, planFromTape, walkTape } from '@tawny/core/project/taping';
-import { CLOSING_PART, DIAGONAL_AGREES } from '@tawny/core/studies/survey';
+import { LIMITS } from '@tawny/core/document/schema/project';
+import { checkDiagonals, legsOf, nextLeg, planFromTape, walkTape } from '@tawny/core/document/place/taping';
+import { CLOSING_PART, DIAGONAL_AGREES } from '@tawny/core/studies/survey/study';
 import { signed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { TapeTrace } from '../../board/types';
-import ChoiceField from '../../parts/ChoiceField.vue';
-import NumberField from '../../parts/NumberField.vue';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
 import { useSurvey } from './useSurvey';
 
 const emit = defineEmits<{ trace: [trace: TapeTrace | null] }>();

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 /** Furniture and people as simple solids: what they absorb, what they hide, how much room they need. */
 import { computed } from 'vue';
-import { type Furniture, FURNITURE_KINDS, type FurnitureKind, LIMITS } from '@tawny/core/project/schema';
+import { type Furniture, FURNITURE_KINDS, type FurnitureKind, LIMITS } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaText } from '@tawny/core/quantities/measures';
 import { movedTo, type TapeWay, tapedFrom } from '../../desk/flatPlace';
-import MaterialField from '../../parts/MaterialField.vue';
-import NumberField from '../../parts/NumberField.vue';
-import PickList from '../../parts/PickList.vue';
-import TextRow from '../../parts/TextRow.vue';
+import MaterialField from '../../fields/MaterialField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import PickList from '../../fields/PickList.vue';
+import TextRow from '../../fields/TextRow.vue';
 import { THINGS } from './kinds';
 import { useSurvey } from './useSurvey';
 

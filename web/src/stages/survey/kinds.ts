@@ -1,5 +1,5 @@
 /** What a fresh opening or piece of furniture is like before the tape has been put to it: usual sizes, m. */
-import type { Furniture, FurnitureKind, Opening, OpeningKind } from '@tawny/core/project/schema';
+import type { Furniture, FurnitureKind, Opening, OpeningKind } from '@tawny/core/document/schema/project';
 
 type FreshOpening = Omit<Opening, 'id' | 'wall' | 'u' | 'name'> & { title: string };
 

@@ -1,7 +1,7 @@
 /** What the parts of the survey share: the document, walls to choose from, fresh ids, putting and taking away. */
 import { computed } from 'vue';
-import type { Put, ThingList } from '@tawny/core/project/commands';
-import { allMaterials } from '@tawny/core/project/materials';
+import type { Put, ThingList } from '@tawny/core/document/commands/commands';
+import { allMaterials } from '@tawny/core/document/materials';
 import { useDocument } from '../../stores/document';
 import { useResults } from '../../stores/results';
 import { useSession } from '../../stores/session';

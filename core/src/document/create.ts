@@ -1,0 +1,178 @@
+/** A new project: a plain box with everything at its default, ready for the tape. */
+import { DEFAULT_CLIMATE } from '../air/air';
+import { DEFAULT_HABITS } from '../fabrication/shopping';
+import { CEILING, FLOOR } from '../geometry/solid';
+import { PLAIN_PRICES } from '../recipes/types';
+import {
+  type Brief,
+  FORMAT,
+  type HeadRange,
+  type HungPiece,
+  type Loudspeaker,
+  PANEL_RECIPE,
+  type Plan,
+  type Project,
+  type Room,
+  VERSION,
+} from './schema/project';
+import { placeByRule } from './place/placing';
+
+export interface BoxRoom {
+  /** Wall A to wall C, m. */
+  length: number;
+  /** Wall D to wall B, m. */
+  width: number;
+  height: number;
+}
+
+/** Walls of a box in walking order; A is faced first. */
+export const BOX_WALLS = ['A', 'B', 'C', 'D'] as const;
+
+export function boxCorners({ length, width }: Pick<BoxRoom, 'length' | 'width'>): Project['room']['corners'] {
+  return [
+    { wall: 'A', x: 0, y: 0 },
+    { wall: 'B', x: width, y: 0 },
+    { wall: 'C', x: width, y: length },
+    { wall: 'D', x: 0, y: length },
+  ];
+}
+
+const BOX = { width: 0.22, depth: 0.28, height: 0.36 };
+
+/** A loudspeaker of ordinary make; where it stands comes afterwards. */
+export function plainLoudspeaker(id: string, letter: string, values: Partial<Loudspeaker> = {}): Loudspeaker {
+  const box = values.box ?? BOX;
+  return {
+    id,
+    letter,
+    x: 0,
+    y: 0,
+    axisHeight: 1.2,
+    minimumDistance: 1.1,
+    role: 'main',
+    station: null,
+    mount: 'free',
+    axisInBox: box.height * 0.6,
+    drivers: { low: box.height * 0.35, high: box.height * 0.8 },
+    aimDeg: null,
+    tiltDeg: 0,
+    lowCornerHz: 50,
+    lowShelf: null,
+    feed: { gainDb: 0, delayMs: 0, inverted: false, crossover: null },
+    ...values,
+    box: { ...box },
+  };
+}
+
+/** What a tuned box is made of until somebody says otherwise. */
+export const PLAIN_TUNED: HungPiece['tuned'] = { massPerArea: 5, holes: 12, holeDiameter: 0.05, neck: 0.018 };
+
+const WALLS = ['front', 'left', 'right', 'rear'] as const;
+
+/** What the exact problem begins with: the panel of the marks, a deeper one, and the corners. */
+export const PLAIN_PLAN: Plan = {
+  recipes: [
+    { id: PANEL_RECIPE, where: [...WALLS, 'ceiling'] },
+    { id: 'panel-15-gap', where: [...WALLS, 'ceiling'] },
+    { id: 'straddle-15', where: ['corners'] },
+  ],
+  aim: 'cost',
+  money: null,
+  pieces: null,
+  coverage: 0.5,
+  mass: null,
+  ceilingMass: null,
+  cornersFirst: 0,
+};
+
+/** A brief nobody has filled in. */
+export const EMPTY_BRIEF: Brief = {
+  uses: [],
+  people: 1,
+  instruments: '',
+  loudestDb: null,
+  quietestDb: null,
+  backgroundDb: null,
+  budget: null,
+  mustStay: '',
+  look: '',
+};
+
+/** A head at work: leans in and back a hand's breadth, sways a little. Standing up is set by hand. */
+export const DEFAULT_RANGE: HeadRange = { forward: 0.2, back: 0.2, side: 0.15, up: 0.05, down: 0.05 };
+
+/** Sizes most makers and most packs of fill come in, m. */
+const DEFAULT_STOCK = [
+  { width: 0.6, height: 0.6 },
+  { width: 0.6, height: 1.2 },
+  { width: 1.2, height: 1.2 },
+];
+
+/** What a plain room does not have. */
+export function plainRoom(): Omit<Room, 'corners' | 'height' | 'surfaces'> {
+  return {
+    ceiling: { shape: 'flat' },
+    beams: [],
+    platforms: [],
+    partitions: [],
+    openings: [],
+    patches: [],
+    furniture: [],
+    framing: {},
+  };
+}
+
+/** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
+export function createProject(id: string, name: string, box: BoxRoom): Project {
+  const project: Project = {
+    format: FORMAT,
+    version: VERSION,
+    id,
+    name,
+    brief: structuredClone(EMPTY_BRIEF),
+    climate: { ...DEFAULT_CLIMATE },
+    room: {
+      corners: boxCorners(box),
+      height: box.height,
+      ...plainRoom(),
+      surfaces: {
+        ...Object.fromEntries(BOX_WALLS.map((w) => [w, { material: 'plaster-on-brick' }])),
+        [FLOOR]: { material: 'boards-on-joists' },
+        [CEILING]: { material: 'plasterboard-joists' },
+      },
+    },
+    tape: { legs: [], diagonals: [] },
+    materials: [],
+    states: { list: [], current: null },
+    listening: {
+      facing: 'A',
+      head: { x: 0, y: 0, earHeight: 1.2 },
+      placed: 'rule',
+      triangleSide: 1.4,
+      apexBehind: 0,
+      layout: 'stereo',
+      range: { ...DEFAULT_RANGE },
+    },
+    loudspeakers: [plainLoudspeaker('left', 'L', { station: 'L' }), plainLoudspeaker('right', 'R', { station: 'R' })],
+    marking: { front: 'drivers', school: 'minus-15-in-15', directivity: 'box' },
+    target: { school: 'by-volume', lowestOctave: 125, chosenBy: 'brief', own: [], bands: 'octaves' },
+    treatment: {
+      panel: { width: 0.6, height: 1.2, depth: 0.1, gap: 0.1, flowResistivity: 10000 },
+      usable: [...BOX_WALLS, CEILING],
+      counts: {},
+      marksFirst: true,
+      leftRightAlike: true,
+      stock: DEFAULT_STOCK.map((size) => ({ ...size })),
+      hung: [],
+      recipes: [],
+      mix: {},
+      plan: structuredClone(PLAIN_PLAN),
+      prices: { ...PLAIN_PRICES },
+    },
+    log: [],
+    site: {},
+    buying: { ...DEFAULT_HABITS },
+  };
+  placeByRule(project);
+  return project;
+}

@@ -1,0 +1,263 @@
+import { readFileSync } from 'node:fs';
+import { seeded } from '../testing/random';
+import { door, wardrobe } from '../testing/rooms';
+import { insideOutline } from '../geometry/polygon';
+import { changesOf, withChanges } from './changes';
+import { applyCommand, type Command } from './commands/commands';
+import { createProject, PLAIN_TUNED } from './create';
+import { projectJsonSchema } from './schema/jsonSchema';
+import { migrate } from './migrate';
+import { frameOf, listeningAxis, mirrored } from './place/placing';
+import { type Project, projectSchema } from './schema/project';
+
+const patch = (values: object) => ({
+  ...{ id: 't', name: 'Patch', face: 'A', u: 0, v: 0, width: 1, height: 1, material: 'cork-wall' },
+  ...values,
+});
+const fresh = () => createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
+const run = (project: Project, ...commands: Command[]) =>
+  commands.reduce((p, c) => applyCommand(p, c).project, project);
+
+describe('a new project', () => {
+  test('is valid and has the seat at 38 % with an equilateral triangle', () => {
+    const p = fresh();
+    expect(projectSchema.safeParse(p).success).toBe(true);
+    expect(p.listening.head).toMatchObject({ x: 2, y: 1.9 });
+    const [l, r] = p.loudspeakers;
+    expect(r!.x - l!.x).toBeCloseTo(1.4, 9);
+    expect(Math.hypot(l!.x - 2, l!.y - 1.9)).toBeCloseTo(1.4, 9);
+  });
+});
+
+describe('commands', () => {
+  test('a new width moves the seat with it as long as the rule places it', () => {
+    const wider = run(fresh(), { type: 'set-box', box: { length: 5, width: 4.6, height: 2.5 } });
+    expect(wider.listening.head.x).toBeCloseTo(2.3, 9);
+  });
+
+  test('what was placed by tape stays when the room changes', () => {
+    const p = run(
+      fresh(),
+      { type: 'move-head', x: 1.8, y: 2 },
+      { type: 'set-box', box: { length: 6, width: 4.6, height: 2.5 } },
+    );
+    expect(p.listening.head).toMatchObject({ x: 1.8, y: 2 });
+    expect(p.listening.placed).toBe('tape');
+  });
+
+  test.each(['A', 'B', 'C', 'D'])(
+    'facing wall %s puts head and loudspeakers inside, the pair left and right of the axis',
+    (wall) => {
+      const p = run(fresh(), { type: 'face-wall', wall });
+      const outline = p.room.corners.map((c) => [c.x, c.y] as const);
+      for (const thing of [p.listening.head, ...p.loudspeakers])
+        expect(insideOutline([thing.x, thing.y], outline)).toBe(true);
+      const frame = frameOf(p);
+      const axis = listeningAxis(p, frame);
+      const [l, r] = p.loudspeakers.map((s) => frame.toListener([s.x, s.y]));
+      expect(l![0]).toBeLessThan(axis);
+      expect(l![0] + r![0]).toBeCloseTo(2 * axis, 9);
+      expect(l![1]).toBeCloseTo(r![1], 9);
+    },
+  );
+
+  test('a loudspeaker takes its mirror twin along only when asked', () => {
+    const alone = run(fresh(), { type: 'move-loudspeaker', id: 'left', x: 1, y: 0.6, mirror: false });
+    expect(alone.loudspeakers[1]).toEqual(fresh().loudspeakers[1]);
+    const both = run(fresh(), { type: 'move-loudspeaker', id: 'left', x: 1, y: 0.6, mirror: true });
+    expect(both.loudspeakers[1]).toMatchObject({ x: expect.closeTo(3, 9), y: expect.closeTo(0.6, 9) });
+    expect(mirrored(both, mirrored(both, [1, 0.6]))[0]).toBeCloseTo(1, 9);
+  });
+
+  test('one that would break the document throws with the place and leaves the project alone', () => {
+    const p = fresh();
+    const before = JSON.stringify(p);
+    expect(() => applyCommand(p, { type: 'set-material', surface: 'A', material: 'moon-rock' })).toThrow(
+      /room.surfaces.A.material/,
+    );
+    expect(() => applyCommand(p, { type: 'move-loudspeaker', id: 'nobody', x: 1, y: 1, mirror: false })).toThrow(
+      /got nobody/,
+    );
+    expect(() => applyCommand(p, { type: 'set-climate', climate: { humidityPercent: Number.NaN } })).toThrow(
+      /humidityPercent/,
+    );
+    expect(JSON.stringify(p)).toBe(before);
+  });
+
+  test('zero counts are not kept', () => {
+    expect(run(fresh(), { type: 'set-counts', counts: { A: 2, B: 0 } }).treatment.counts).toEqual({ A: 2 });
+  });
+
+  test('five hundred random edits undo and redo to the identical document', () => {
+    const random = seeded(77);
+    const surfaces = ['A', 'B', 'C', 'D', 'floor', 'ceiling'];
+    const edits: (() => Command)[] = [
+      () => ({ type: 'rename', name: `Room ${random.whole(1, 99)}` }),
+      () => ({ type: 'set-climate', climate: { temperatureC: random.between(10, 28) } }),
+      () => ({
+        type: 'set-box',
+        box: { length: random.between(3, 8), width: random.between(3, 6), height: random.between(2.2, 3.5) },
+      }),
+      () => ({
+        type: 'set-material',
+        surface: random.pick(surfaces),
+        material: random.pick(['brick-bare', 'lino', 'glass-double']),
+      }),
+      () => ({ type: 'face-wall', wall: random.pick(['A', 'B', 'C', 'D']) }),
+      () => ({ type: 'move-head', x: random.between(0, 4), y: random.between(0, 4) }),
+      () => ({
+        type: 'move-loudspeaker',
+        id: random.pick(['left', 'right']),
+        x: random.between(0, 4),
+        y: random.between(0, 4),
+        mirror: random.whole(0, 1) === 1,
+      }),
+      () => ({ type: 'set-panel', panel: { depth: random.between(0.05, 0.3) } }),
+      () => ({ type: 'set-counts', counts: { A: random.whole(0, 4), ceiling: random.whole(0, 4) } }),
+      () => ({ type: 'set-usable', usable: surfaces.slice(0, random.whole(0, 6)) }),
+    ];
+    const start = fresh();
+    let project = start;
+    const steps = [start];
+    for (let i = 0; i < 500; i++) steps.push((project = applyCommand(project, random.pick(edits)()).project));
+    const end = JSON.stringify(project);
+    const between = steps
+      .slice(1)
+      .map((after, i) => ({ back: changesOf(after, steps[i]), on: changesOf(steps[i], after) }));
+    for (const step of [...between].reverse()) project = withChanges(project, step.back).document;
+    expect(project).toEqual(start);
+    for (const step of between) project = withChanges(project, step.on).document;
+    expect(project).toEqual(JSON.parse(end));
+  });
+});
+
+describe('pieces, log and site', () => {
+  const entry = { id: 'log-1', at: '2026-11-01T08:00:00Z', kind: 'note' as const, text: 'Heard', readings: { L: 0.5 } };
+
+  test('hang puts or replaces, take-down takes all named or nothing', () => {
+    const size = {
+      u: 1,
+      v: 1,
+      width: 0.6,
+      height: 0.6,
+      depth: 0.1,
+      gap: 0,
+      turnDeg: 0,
+      tiltDeg: 0,
+      scatterHz: 500,
+      tuned: { ...PLAIN_TUNED },
+    };
+    const hung = (id: string) => ({ id, name: id, kind: 'absorber' as const, face: 'B', ...size });
+    const two = applyCommand(fresh(), { type: 'hang', pieces: [hung('a'), hung('b')] }).project;
+    const moved = applyCommand(two, { type: 'hang', pieces: [{ ...hung('a'), u: 2 }] }).project;
+    expect(moved.treatment.hung.map((p) => [p.id, p.u])).toEqual([
+      ['a', 2],
+      ['b', 1],
+    ]);
+    expect(() => applyCommand(moved, { type: 'take-down', ids: ['a', 'nobody'] })).toThrow(/got nobody/);
+    expect(moved.treatment.hung).toHaveLength(2);
+    expect(applyCommand(moved, { type: 'take-down', ids: ['a', 'b'] }).project.treatment.hung).toEqual([]);
+  });
+
+  test('the log keeps what was written, refuses a time that is none, and forgets what is struck', () => {
+    const p = applyCommand(fresh(), { type: 'write-log', entry }).project;
+    expect(p.log).toEqual([entry]);
+    expect(() => applyCommand(p, { type: 'write-log', entry: { ...entry, at: 'yesterday' } })).toThrow(/log\.0\.at/);
+    expect(applyCommand(p, { type: 'strike-log', id: 'log-1' }).project.log).toEqual([]);
+  });
+
+  test('a mark on site is done, found and forgotten, each by itself', () => {
+    const done = applyCommand(fresh(), { type: 'set-site', mark: 'left-B', site: { done: true } }).project;
+    const found = applyCommand(done, {
+      type: 'set-site',
+      mark: 'left-B',
+      site: { found: { first: 1, second: 2 } },
+    }).project;
+    expect(found.site['left-B']).toEqual({ done: true, found: { first: 1, second: 2 }, note: '' });
+    expect(applyCommand(found, { type: 'set-site', mark: 'left-B', site: null }).project.site).toEqual({});
+  });
+
+  test('a wall that goes takes its pieces with it; a corner put in shares them out', () => {
+    const size = {
+      v: 1,
+      width: 0.6,
+      height: 0.6,
+      depth: 0.1,
+      gap: 0,
+      turnDeg: 0,
+      tiltDeg: 0,
+      scatterHz: 500,
+      tuned: { ...PLAIN_TUNED },
+    };
+    const at = (id: string, u: number) => ({ id, name: id, kind: 'absorber' as const, face: 'B', u, ...size });
+    const p = applyCommand(fresh(), { type: 'hang', pieces: [at('near', 0.4), at('far', 3)] }).project;
+    const split = applyCommand(p, { type: 'split-wall', wall: 'B', at: 2 }).project;
+    const [near, far] = split.treatment.hung;
+    expect(near).toMatchObject({ face: 'B', u: 0.4 });
+    expect(far!.face).not.toBe('B');
+    expect(far!.u).toBeCloseTo(1, 9);
+  });
+});
+
+describe('the saved document', () => {
+  test.each([1, 2, 3, 4, 5, 6])('the sample of version %i opens', (version) => {
+    const sample: unknown = JSON.parse(
+      readFileSync(new URL(`./samples/version-${version}.tawny.json`, import.meta.url), 'utf8'),
+    );
+    const migrated = migrate(sample);
+    expect(migrated.ok && projectSchema.safeParse(migrated.document).success).toBe(true);
+  });
+
+  test('versions of the future and strangers are refused with what was found', () => {
+    expect(migrate({ ...fresh(), version: 99 })).toEqual({ ok: false, code: 'too-new', path: 'version', found: '99' });
+    expect(migrate({ ...fresh(), version: '1' })).toMatchObject({ code: 'no-version', found: '"1"' });
+    expect(migrate({ format: 'something-else', version: 1 })).toMatchObject({
+      code: 'foreign',
+      found: '"something-else"',
+    });
+    expect(migrate([1, 2])).toMatchObject({ code: 'not-an-object', found: 'a list' });
+    expect(migrate(null)).toMatchObject({ code: 'not-an-object' });
+  });
+
+  const broken: [string, (p: Project) => void, RegExp][] = [
+    ['a wall without material', (p) => delete p.room.surfaces.B, /room\.surfaces\.B/],
+    [
+      'walls that cross',
+      (p) => void (p.room.corners = [p.room.corners[0]!, p.room.corners[2]!, p.room.corners[1]!, p.room.corners[3]!]),
+      /room\.corners/,
+    ],
+    ['walls listed anticlockwise', (p) => void p.room.corners.reverse(), /room\.corners/],
+    ['a wall of no length', (p) => void Object.assign(p.room.corners[1]!, { x: 0, y: 0 }), /room\.corners/],
+    ['an unknown faced wall', (p) => void (p.listening.facing = 'Z'), /listening\.facing/],
+    ['two loudspeakers of one letter', (p) => void (p.loudspeakers[1]!.letter = 'L'), /loudspeakers\.1\.letter/],
+    ['panels on a surface that is not there', (p) => void (p.treatment.counts.Q = 2), /treatment\.counts\.Q/],
+    ['half a panel', (p) => void (p.treatment.counts.A = 1.5), /treatment\.counts\.A/],
+    ['an opening on no wall', (p) => void p.room.openings.push({ ...door(), wall: 'Q' }), /openings\.0\.wall/],
+    ['a patch of unknown stuff', (p) => void p.room.patches.push(patch({ material: 'moon' })), /patches\.0\.material/],
+    ['two things of one id', (p) => void p.room.patches.push(patch({}), patch({})), /^room$/],
+    [
+      'a ridge outside the room',
+      (p) => void (p.room.ceiling = { shape: 'ridge', along: 'A', at: 9, top: 3, far: 2 }),
+      /room\.ceiling/,
+    ],
+    [
+      'a desk thinner than nothing',
+      (p) => void p.room.furniture.push(wardrobe({ height: 0.7, lift: 0.7 })),
+      /furniture\.0\.lift/,
+    ],
+    ['a state that is not there', (p) => void (p.states.current = 'none'), /states\.current/],
+    ['an endless height', (p) => void (p.room.height = Infinity), /room\.height/],
+  ];
+  test.each(broken)('%s is not valid, and the place is named', (_name, spoil, place) => {
+    const p = structuredClone(fresh());
+    spoil(p);
+    const result = projectSchema.safeParse(p);
+    expect(result.success).toBe(false);
+    expect(result.error!.issues.map((i) => i.path.join('.')).join(' ')).toMatch(place);
+  });
+
+  test('the JSON Schema in docs is the one the code makes', () => {
+    const kept = readFileSync(new URL('../../../docs/schema/project.schema.json', import.meta.url), 'utf8');
+    expect(kept).toBe(projectJsonSchema());
+  });
+});

@@ -1,0 +1,389 @@
+/** The document piece by piece: what each kind of thing holds, and within which limits. Assembled in schema.ts. */
+import { z } from 'zod';
+import { GROUPS, HIGHEST_COEFFICIENT } from '../../materials/library';
+import { ROLES } from '../../layout/rigs';
+import { THRESHOLDS } from '../../physics/reflections/thresholds';
+import { OCTAVES } from '../../quantities/bands';
+
+/** Limits of what a person can tape, m. The fields use the same figures. */
+export const LIMITS = {
+  side: [0.5, 60],
+  /** A wall as taped: reveals and chimney breasts are short. */
+  leg: [0.02, 60],
+  height: [1.2, 20],
+  coordinate: [-200, 200],
+  earHeight: [0.3, 2.2],
+  axisHeight: [0.05, 5],
+  minimumDistance: [0.3, 5],
+  triangleSide: [0.3, 8],
+  apexBehind: [0, 0.5],
+  box: [0.05, 1.5],
+  temperatureC: [-10, 45],
+  humidityPercent: [5, 100],
+  pressurePa: [60000, 110000],
+  panelSide: [0.2, 3],
+  panelDepth: [0.01, 0.6],
+  panelGap: [0, 0.6],
+  flowResistivity: [1000, 100000],
+  /** Along or up a wall; a place may lie past its end until the wall is mended. */
+  along: [-60, 60],
+  ceilingTop: [1.2, 30],
+  stripWidth: [0.02, 60],
+  beamLevel: [0.3, 30],
+  platformLevel: [0.01, 5],
+  piece: [0.01, 20],
+  lift: [0, 5],
+  turnDeg: [-360, 360],
+  tiltDeg: [0, 45],
+  clearance: [0, 5],
+  spacing: [0.1, 2],
+  people: [0, 500],
+  levelDb: [0, 140],
+  aimDeg: [-180, 180],
+  speakerTiltDeg: [-60, 60],
+  lowCornerHz: [5, 400],
+  shelfHz: [20, 1000],
+  shelfDb: [-18, 12],
+  /** How far the head moves about its middle place. */
+  reach: [0, 1.5],
+  scatterHz: [100, 8000],
+  hungTurnDeg: [-60, 60],
+  differenceDb: [-30, 30],
+  gainDb: [-24, 24],
+  delayMs: [0, 60],
+  crossoverHz: [30, 250],
+  massPerArea: [0.2, 40],
+  holes: [1, 400],
+  holeDiameter: [0.004, 0.3],
+  neck: [0.002, 0.6],
+  fillDensity: [5, 400],
+  layerDepth: [0.001, 1],
+  clothResistance: [0, 5000],
+  skinMass: [0.005, 40],
+  opening: [0.00005, 0.1],
+  plate: [0.0001, 0.08],
+  pitch: [0.0005, 0.5],
+  openPart: [0.0005, 0.2],
+  portSize: [0.005, 1],
+  wellWidth: [0.01, 0.3],
+  designHz: [150, 4000],
+  rise: [0.02, 0.6],
+  slat: [0.005, 0.3],
+  recipeSide: [0.05, 3],
+  price: [0, 100000],
+  targetTime: [0.03, 5],
+  money: [0, 1e7],
+  most: [0, 2000],
+  coverage: [0, 1],
+  kilograms: [0, 20000],
+} as const satisfies Record<string, readonly [number, number]>;
+
+export const within = (key: keyof typeof LIMITS) => z.number().min(LIMITS[key][0]).max(LIMITS[key][1]);
+
+/** Characters no drawing, table or sheet can carry: control characters, halves of a pair, those Unicode keeps for nobody. */
+const UNFIT = /[\p{Cc}\p{Surrogate}\ufffe\uffff]/u;
+/** The same, but for tabs and ends of lines. */
+const UNFIT_LONG = /(?![\t\n\r])[\p{Cc}\p{Surrogate}\ufffe\uffff]/u;
+
+/** A text on one line: it goes into drawings, tables and file names. */
+export const line = (least: number, most: number) =>
+  z
+    .string()
+    .min(least)
+    .max(most)
+    .refine((t) => !UNFIT.test(t), 'expected a text without control characters or broken letters');
+/** A text of several lines. */
+export const lines = (most: number) =>
+  z
+    .string()
+    .max(most)
+    .refine((t) => !UNFIT_LONG.test(t), 'expected a text without control characters or broken letters');
+
+/** Names every object of the language has: a thing called so would be found where there is none. */
+export const isReserved = (name: string): boolean => name in Object.prototype;
+const UNRESERVED = 'expected another name: this one belongs to the language the program is written in';
+export const id = line(1, 40).refine((t) => !isReserved(t), UNRESERVED);
+/** A key of a record that is no id of a thing. */
+export const key = (most: number) => line(0, most).refine((t) => !isReserved(t), UNRESERVED);
+
+export const corner = z.strictObject({ wall: id, x: within('coordinate'), y: within('coordinate') });
+
+/** Slopes of a crossover, dB an octave. */
+export const SLOPES = [12, 24, 48] as const;
+
+export const loudspeaker = z.strictObject({
+  id,
+  /** What its tape is marked with. */
+  letter: line(1, 3),
+  /** Acoustic centre: the middle of its front, survey coordinates, m. */
+  x: within('coordinate'),
+  y: within('coordinate'),
+  axisHeight: within('axisHeight'),
+  minimumDistance: within('minimumDistance'),
+  box: z.strictObject({ width: within('box'), depth: within('box'), height: within('box') }),
+  role: z.enum(ROLES),
+  /** Its place in the listening layout (layout/rigs.ts); null for one that stands where it likes. */
+  station: line(1, 8).nullable(),
+  /** "flush": its front lies in the wall behind it, whose image it then has not. */
+  mount: z.enum(['free', 'flush']),
+  /** Height of the acoustic axis over the box's underside, and of the lowest and highest driver's middle, m. */
+  axisInBox: within('reach'),
+  drivers: z.strictObject({ low: within('reach'), high: within('reach') }),
+  /** Turned from straight down the room, towards the listener's right positive; null: at the triangle's apex. */
+  aimDeg: within('aimDeg').nullable(),
+  /** Upwards positive. */
+  tiltDeg: within('speakerTiltDeg'),
+  /** Where its response has fallen by 3 dB. */
+  lowCornerHz: within('lowCornerHz'),
+  /** Its own low shelf, when it has one set. */
+  lowShelf: z.strictObject({ hz: within('shelfHz'), gainDb: within('shelfDb') }).nullable(),
+  /** What it is fed with. The crossover is a low pass for a subwoofer, a high pass for the others. */
+  feed: z.strictObject({
+    gainDb: within('gainDb'),
+    delayMs: within('delayMs'),
+    inverted: z.boolean(),
+    crossover: z
+      .strictObject({ hz: within('crossoverHz'), slopeDb: z.union(SLOPES.map((s) => z.literal(s))) })
+      .nullable(),
+  }),
+});
+
+/** About the ears: leaning in, sitting back, swaying to either side, up (standing) and down (slumped), m. */
+export const headRange = z.strictObject({
+  forward: within('reach'),
+  back: within('reach'),
+  side: within('reach'),
+  up: within('reach'),
+  down: within('reach'),
+});
+
+export const marking = z.strictObject({
+  /** What of a loudspeaker must not be seen in the mirror. */
+  front: z.enum(['axis', 'drivers', 'baffle']),
+  school: z.enum(THRESHOLDS),
+  /** What a loudspeaker sends sideways: by its box and driver, or alike in all directions. */
+  directivity: z.enum(['box', 'alike']),
+});
+
+export const size = z.strictObject({ width: within('panelSide'), height: within('panelSide') });
+
+export const HUNG_KINDS = ['absorber', 'corner', 'membrane', 'port', 'scatter', 'board'] as const;
+
+/** Something hung in a definite place on a face. */
+export const hung = z.strictObject({
+  id,
+  name: line(1, 80),
+  /**
+   * "absorber": the panel recipe's fill; "corner": the same fill across an upright corner, `width` along either wall;
+   * "membrane" and "port": closed boxes tuned by a skin's mass or by holes; "scatter": spreads; "board": a hard, turned
+   * board that sends sound elsewhere.
+   */
+  kind: z.enum(HUNG_KINDS),
+  face: id,
+  /** Lower left corner; walls: from the left end, up from the floor. Floor and ceiling: survey x and y. */
+  u: within('coordinate'),
+  v: within('coordinate'),
+  width: within('panelSide'),
+  height: within('panelSide'),
+  depth: within('panelDepth'),
+  /** Between its back and the face. */
+  gap: within('panelGap'),
+  /** Of a board: about an upright axis (on ceilings one along the listening axis) and about a level one across it. */
+  turnDeg: within('hungTurnDeg'),
+  tiltDeg: within('hungTurnDeg'),
+  /** Of a scatterer: lowest frequency it is made for. */
+  scatterHz: within('scatterHz'),
+  /** Of a membrane its mass, kg/m²; of a port box its holes and the thickness of the plate they are in. */
+  tuned: z.strictObject({
+    massPerArea: within('massPerArea'),
+    holes: z.number().int().min(LIMITS.holes[0]).max(LIMITS.holes[1]),
+    holeDiameter: within('holeDiameter'),
+    neck: within('neck'),
+  }),
+});
+
+export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'note'] as const;
+/** What was heard, done or decided, and when. */
+export const logEntry = z.strictObject({
+  id,
+  /** ISO 8601, from the clock of who wrote it. */
+  at: z.iso.datetime(),
+  kind: z.enum(LOG_KINDS),
+  text: lines(2000),
+  /** dB re the reference by loudspeaker letter. */
+  readings: z.record(key(3), within('differenceDb')),
+});
+
+/** A mark as met on site: done, and where it was found when that is another place. */
+export const siteMark = z.strictObject({
+  done: z.boolean(),
+  found: z.strictObject({ first: within('coordinate'), second: within('coordinate') }).nullable(),
+  note: lines(400),
+});
+
+export const panel = z.strictObject({
+  width: within('panelSide'),
+  height: within('panelSide'),
+  depth: within('panelDepth'),
+  gap: within('panelGap'),
+  flowResistivity: within('flowResistivity'),
+});
+
+export const buying = z.strictObject({
+  frameThickness: z.number().min(0.006).max(0.06),
+  stockLength: z.number().min(0.5).max(8),
+  kerf: z.number().min(0).max(0.01),
+  clothWidth: z.number().min(0.3).max(5),
+  clothTurn: z.number().min(0).max(0.3),
+  waste: z.number().min(0).max(1),
+  packArea: z.number().min(0.1).max(50),
+});
+
+export const span = z.strictObject({ start: within('along'), end: within('along') });
+
+export const ceiling = z.discriminatedUnion('shape', [
+  z.strictObject({ shape: z.literal('flat') }),
+  z.strictObject({ shape: z.literal('pitch'), along: id, top: within('ceilingTop') }),
+  z.strictObject({
+    shape: z.literal('ridge'),
+    along: id,
+    at: within('side'),
+    top: within('ceilingTop'),
+    far: within('ceilingTop'),
+  }),
+  z.strictObject({ shape: z.literal('step'), along: id, at: within('side'), second: within('ceilingTop') }),
+]);
+
+export const strip = (level: 'beamLevel' | 'platformLevel') =>
+  z.strictObject({
+    id,
+    name: line(1, 80),
+    /** Wall it runs along; `from` is the distance of its near edge from that wall. */
+    along: id,
+    from: within('along'),
+    width: within('stripWidth'),
+    /** Along the wall from its left end; null for the whole room. */
+    span: span.nullable(),
+    /** Underside of a beam, top of a platform, over the floor. */
+    level: within(level),
+  });
+
+/** A distance along a wall from its left end, as seen from the room. */
+export const onWall = z.strictObject({ wall: id, at: within('along') });
+export const partition = z.strictObject({ id, name: line(1, 80), start: onWall, end: onWall });
+
+/** A rectangle on a face. Walls: from the left end, up from the floor. Floor and ceiling: survey x and y of its corner. */
+export const place = {
+  u: within('coordinate'),
+  v: within('coordinate'),
+  width: within('piece'),
+  height: within('piece'),
+};
+
+export const OPENING_KINDS = ['door', 'window', 'vent', 'socket', 'switch', 'radiator', 'hot-equipment'] as const;
+export const opening = z.strictObject({
+  id,
+  kind: z.enum(OPENING_KINDS),
+  name: line(1, 80),
+  wall: id,
+  ...place,
+  /** Kept free around it, m. */
+  clearance: within('clearance'),
+  /** Null: as the wall. */
+  material: z.string().nullable(),
+  /** Of doors: hinge as seen from the room, and whether the leaf comes into the room. */
+  leaf: z.strictObject({ hinge: z.enum(['left', 'right']), swing: z.enum(['in', 'out']) }).nullable(),
+});
+
+export const patch = z.strictObject({
+  id,
+  name: line(1, 80),
+  face: id,
+  ...place,
+  material: z.string(),
+});
+
+export const FURNITURE_KINDS = [
+  'desk',
+  'sofa',
+  'chair',
+  'bed',
+  'shelves',
+  'wardrobe',
+  'rug',
+  'gobo',
+  'display',
+  'person',
+  'other',
+] as const;
+export const furniture = z.strictObject({
+  id,
+  kind: z.enum(FURNITURE_KINDS),
+  name: line(1, 80),
+  /** Middle on the plan, survey coordinates. */
+  x: within('coordinate'),
+  y: within('coordinate'),
+  turnDeg: within('turnDeg'),
+  width: within('piece'),
+  depth: within('piece'),
+  /** Top, and underside, over the floor it stands on. */
+  height: within('piece'),
+  lift: within('lift'),
+  /** Of a desk: its back edge raised by so much. */
+  tiltDeg: within('tiltDeg'),
+  material: z.string(),
+  /** Ground kept free in front of it: doors, drawers, knees. */
+  clearance: within('clearance'),
+});
+
+export const framing = z.strictObject({
+  kind: z.enum(['studs', 'joists', 'solid']),
+  spacing: within('spacing'),
+  /** Which way the members run: up or across on walls, along or across the faced wall's direction on ceilings. */
+  runs: z.enum(['up', 'across']),
+  /** First member from the left end or the front. */
+  first: within('along'),
+});
+
+export const ownMaterial = z.strictObject({
+  id: line(1, 60).regex(/^own-/),
+  name: line(1, 120),
+  group: z.enum(GROUPS),
+  source: z.enum(['laboratory', 'textbook', 'textbook-varied', 'computed', 'estimate']),
+  /** Octaves 63–8000 Hz; laboratory values above 1 are kept. */
+  alpha: z.array(z.number().min(0).max(HIGHEST_COEFFICIENT)).length(OCTAVES.length),
+  /** "area": a coefficient; "piece": m² a piece. */
+  per: z.enum(['area', 'piece']),
+});
+
+export const USES = ['mixing', 'mastering', 'recording', 'ensemble', 'speech', 'filming', 'listening'] as const;
+export const brief = z.strictObject({
+  /** Most important first. */
+  uses: z.array(z.enum(USES)).max(USES.length),
+  people: within('people'),
+  instruments: lines(400),
+  loudestDb: within('levelDb').nullable(),
+  quietestDb: within('levelDb').nullable(),
+  backgroundDb: within('levelDb').nullable(),
+  budget: z.strictObject({ amount: z.number().min(0).max(1e9), currency: line(1, 8) }).nullable(),
+  mustStay: lines(2000),
+  look: lines(2000),
+});
+
+export const state = z.strictObject({
+  id,
+  name: line(1, 80),
+  /** Furniture, patches and openings that are away in this state. */
+  away: z.array(id).max(500),
+  /** Material in this state by surface, patch, opening or piece of furniture. */
+  materials: z.record(id, z.string()),
+  /** Partitions that are closed. */
+  closed: z.array(id).max(20),
+});
+
+/** What the tape said walking round the room: each wall's length and the angle inside the room at its end. */
+export const leg = z.strictObject({ wall: id, length: within('leg'), insideDeg: z.number().min(1).max(359) });
+export const tape = z.strictObject({
+  legs: z.array(leg).max(200),
+  diagonals: z.array(z.strictObject({ from: id, to: id, length: z.number().min(0.05).max(120) })).max(200),
+});

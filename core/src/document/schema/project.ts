@@ -1,0 +1,349 @@
+/**
+ * The saved document, version 6: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ *
+ * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
+ */
+import { z } from 'zod';
+import { CEILING, FLOOR, surfaceOfFace } from '../../geometry/solid';
+import { LAYOUTS } from '../../layout/rigs';
+import { isMaterial } from '../../materials/library';
+import { isLibraryRecipe } from '../../recipes/library';
+import { SCHOOLS } from '../../criteria/decayTargets';
+import { OCTAVES } from '../../quantities/bands';
+import { planFault } from '../place/outline';
+import {
+  brief,
+  buying,
+  ceiling,
+  corner,
+  framing,
+  furniture,
+  headRange,
+  hung,
+  id,
+  key,
+  line,
+  logEntry,
+  loudspeaker,
+  marking,
+  opening,
+  ownMaterial,
+  panel,
+  partition,
+  patch,
+  siteMark,
+  size,
+  state,
+  strip,
+  tape,
+  within,
+} from './parts';
+import { ownTarget, plan, prices, recipe } from './recipe';
+import { solidFault } from '../place/shape';
+
+export { FURNITURE_KINDS, HUNG_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, SLOPES, USES } from './parts';
+
+export const FORMAT = 'tawny-hall-project';
+export const VERSION = 6;
+
+const shape = z.strictObject({
+  format: z.literal(FORMAT),
+  version: z.literal(VERSION),
+  id,
+  name: line(1, 200),
+  brief,
+  climate: z.strictObject({
+    temperatureC: within('temperatureC'),
+    humidityPercent: within('humidityPercent'),
+    pressurePa: within('pressurePa'),
+  }),
+  room: z.strictObject({
+    /** Plan outline in walking order; each corner names the wall that starts there. */
+    corners: z.array(corner).min(3).max(200),
+    /** Of a flat ceiling; of others at the wall they are measured from. */
+    height: within('height'),
+    ceiling,
+    beams: z.array(strip('beamLevel')).max(60),
+    platforms: z.array(strip('platformLevel')).max(60),
+    partitions: z.array(partition).max(20),
+    /** Material of each wall, of "floor", "ceiling", and of each beam, platform and partition. */
+    surfaces: z.record(id, z.strictObject({ material: z.string() })),
+    openings: z.array(opening).max(200),
+    patches: z.array(patch).max(300),
+    furniture: z.array(furniture).max(200),
+    framing: z.record(id, framing),
+  }),
+  /** What the tape said, as long as it is kept: the plan itself is in `room.corners`. */
+  tape,
+  /** Entries of the owner's own, beside the library. */
+  materials: z.array(ownMaterial).max(300),
+  states: z.strictObject({ list: z.array(state).max(30), current: id.nullable() }),
+  listening: z.strictObject({
+    facing: id,
+    head: z.strictObject({ x: within('coordinate'), y: within('coordinate'), earHeight: within('earHeight') }),
+    /** "rule": follows the room when it changes; "tape": stays where it was put. */
+    placed: z.enum(['rule', 'tape']),
+    triangleSide: within('triangleSide'),
+    apexBehind: within('apexBehind'),
+    layout: z.enum(LAYOUTS),
+    range: headRange,
+  }),
+  loudspeakers: z.array(loudspeaker).max(24),
+  marking,
+  target: z.strictObject({
+    school: z.enum(SCHOOLS),
+    lowestOctave: z.union(OCTAVES.map((o) => z.literal(o))),
+    /** "brief": follows the uses of the brief; "own": chosen by hand. */
+    chosenBy: z.enum(['brief', 'own']),
+    /** Limits of the school "own", kept while another is chosen. */
+    own: ownTarget,
+    /** Bands the exact problem is judged in. */
+    bands: z.enum(['octaves', 'thirds']),
+  }),
+  treatment: z.strictObject({
+    panel,
+    /** Surfaces panels may hang on. */
+    usable: z.array(id).max(400),
+    /** Panels decided on, by surface. */
+    counts: z.record(id, z.number().int().min(0).max(2000)),
+    marksFirst: z.boolean(),
+    leftRightAlike: z.boolean(),
+    /** Sizes that can be had beside the recipe's own. */
+    stock: z.array(size).max(20),
+    /** Pieces with a definite place. */
+    hung: z.array(hung).max(300),
+    /** Recipes of one's own, beside the library. */
+    recipes: z.array(recipe).max(100),
+    /** Pieces of other recipes decided on: by recipe, then by place. */
+    mix: z.record(key(60), z.record(id, z.number().int().min(1).max(2000))),
+    plan,
+    /** Materials' prices, in the brief's currency. */
+    prices,
+  }),
+  log: z.array(logEntry).max(2000),
+  /** Marks as met on site, by mark id. */
+  site: z.record(key(120), siteMark),
+  buying,
+});
+
+export type Project = z.infer<typeof shape>;
+export type Room = Project['room'];
+export type Loudspeaker = Project['loudspeakers'][number];
+export type HeadRange = Project['listening']['range'];
+export type HungPiece = Project['treatment']['hung'][number];
+export type HungKind = HungPiece['kind'];
+export type LogEntry = Project['log'][number];
+export type SiteMark = Project['site'][string];
+export type OwnRecipe = Project['treatment']['recipes'][number];
+export type Plan = Project['treatment']['plan'];
+export type PanelRecipe = Project['treatment']['panel'];
+export type Opening = Room['openings'][number];
+export type OpeningKind = Opening['kind'];
+export type Patch = Room['patches'][number];
+export type Furniture = Room['furniture'][number];
+export type FurnitureKind = Furniture['kind'];
+export type Beam = Room['beams'][number];
+export type Platform = Room['platforms'][number];
+export type Partition = Room['partitions'][number];
+export type Framing = Room['framing'][string];
+export type Ceiling = Room['ceiling'];
+export type OwnMaterial = Project['materials'][number];
+export type RoomState = Project['states']['list'][number];
+export type Brief = Project['brief'];
+export type Use = Brief['uses'][number];
+export type Leg = Project['tape']['legs'][number];
+
+/** The name under which the panel of the marks (treatment.panel) is a recipe among others. */
+export const PANEL_RECIPE = 'panel';
+
+/** Surface a place of a recipe belongs to: a face's own, or the wall a corner ("corner A") or edge ("edge A") begins with. */
+export function surfaceOfPlace(place: string): string {
+  return surfaceOfFace(place.replace(/^(corner|edge) /, ''));
+}
+
+/** A body flatter than this has no sides, m. */
+const LEAST_BODY = 0.005;
+
+type Wrong = (path: (string | number)[], message: string) => void;
+
+/** Names of every surface of the room that has a material of its own. */
+export function surfacesOf(room: Room): string[] {
+  return [
+    ...room.corners.map((c) => c.wall),
+    FLOOR,
+    CEILING,
+    ...[...room.beams, ...room.platforms, ...room.partitions].map((t) => t.id),
+  ];
+}
+
+function checkRoom(p: Project, wrong: Wrong): void {
+  const { room } = p;
+  const { corners, surfaces } = room;
+  const walls = corners.map((c) => c.wall);
+  const faces = surfacesOf(room);
+  const wallExists = (path: (string | number)[], wall: string) => {
+    if (!walls.includes(wall)) wrong(path, `expected one of the walls ${walls.join(', ')}, got "${wall}"`);
+  };
+  const material = (path: (string | number)[], name: string) => {
+    if (!isMaterial(name) && !p.materials.some((m) => m.id === name)) {
+      wrong(path, `expected a material of the library or of this project, got "${name}"`);
+    }
+  };
+  walls.forEach((w, i) => {
+    if (walls.indexOf(w) !== i || w === FLOOR || w === CEILING) {
+      wrong(['room', 'corners', i, 'wall'], `expected a wall name used once, got "${w}" again`);
+    }
+  });
+  for (const face of faces) {
+    if (!surfaces[face]) wrong(['room', 'surfaces', face], 'expected a material for this surface, got nothing');
+  }
+  for (const [face, entry] of Object.entries(surfaces)) {
+    if (!faces.includes(face)) wrong(['room', 'surfaces', face], 'expected the name of a surface of this room');
+    material(['room', 'surfaces', face, 'material'], entry.material);
+  }
+  for (const list of ['beams', 'platforms'] as const) {
+    room[list].forEach((b, i) => wallExists(['room', list, i, 'along'], b.along));
+  }
+  if (room.ceiling.shape !== 'flat') wallExists(['room', 'ceiling', 'along'], room.ceiling.along);
+  room.partitions.forEach((t, i) => {
+    wallExists(['room', 'partitions', i, 'start', 'wall'], t.start.wall);
+    wallExists(['room', 'partitions', i, 'end', 'wall'], t.end.wall);
+  });
+  room.openings.forEach((o, i) => {
+    wallExists(['room', 'openings', i, 'wall'], o.wall);
+    if (o.material !== null) material(['room', 'openings', i, 'material'], o.material);
+  });
+  room.patches.forEach((t, i) => {
+    if (!faces.includes(surfaceOfFace(t.face))) {
+      wrong(['room', 'patches', i, 'face'], `expected a surface of this room, got "${t.face}"`);
+    }
+    material(['room', 'patches', i, 'material'], t.material);
+  });
+  room.furniture.forEach((f, i) => {
+    material(['room', 'furniture', i, 'material'], f.material);
+    if (f.lift > f.height - LEAST_BODY) {
+      wrong(
+        ['room', 'furniture', i, 'lift'],
+        `the underside of ${f.name} must lie below its top, ${f.height} m, got ${f.lift} m`,
+      );
+    }
+  });
+  for (const face of Object.keys(room.framing)) {
+    if (!faces.includes(face)) wrong(['room', 'framing', face], 'expected the name of a surface of this room');
+  }
+  const things = [
+    ...room.beams,
+    ...room.platforms,
+    ...room.partitions,
+    ...room.openings,
+    ...room.patches,
+    ...room.furniture,
+  ];
+  const ids = [...walls, FLOOR, CEILING, ...things.map((t) => t.id)];
+  ids.forEach((name, i) => {
+    if (i >= walls.length + 2 && ids.indexOf(name) !== i) {
+      wrong(['room'], `expected the id "${name}" only once among walls, beams, openings, patches and furniture`);
+    }
+  });
+  p.states.list.forEach((s, i) => {
+    for (const [thing, name] of Object.entries(s.materials)) {
+      if (!ids.includes(thing)) wrong(['states', 'list', i, 'materials', thing], 'expected something of this room');
+      material(['states', 'list', i, 'materials', thing], name);
+    }
+    for (const [key, list] of [
+      ['away', s.away],
+      ['closed', s.closed],
+    ] as const) {
+      const where = list.find((thing) => !ids.includes(thing));
+      if (where !== undefined) wrong(['states', 'list', i, key], `expected something of this room, got "${where}"`);
+    }
+  });
+  if (p.states.current !== null && !p.states.list.some((s) => s.id === p.states.current)) {
+    wrong(['states', 'current'], `expected the id of a state, got "${p.states.current}"`);
+  }
+}
+
+export const projectSchema = shape.superRefine((p, ctx) => {
+  let sound = true;
+  const wrong: Wrong = (path, message) => {
+    sound = false;
+    ctx.addIssue({ code: 'custom', path, message });
+  };
+  checkRoom(p, wrong);
+  const walls = p.room.corners.map((c) => c.wall);
+  const fault = planFault(p.room.corners);
+  if (fault) wrong(['room', 'corners', fault.corner], fault.sentence);
+  // The solid itself is looked at only when the plan is sound.
+  const unbuildable = sound ? solidFault(p.room) : null;
+  if (unbuildable !== null) wrong(['room', 'ceiling'], unbuildable);
+  if (!walls.includes(p.listening.facing)) {
+    wrong(['listening', 'facing'], `expected one of the walls ${walls.join(', ')}, got "${p.listening.facing}"`);
+  }
+  const surfaces = surfacesOf(p.room);
+  p.treatment.usable.forEach((face, i) => {
+    if (!surfaces.includes(surfaceOfFace(face))) {
+      wrong(['treatment', 'usable', i], `expected a surface of this room, got "${face}"`);
+    }
+  });
+  for (const face of Object.keys(p.treatment.counts)) {
+    if (!surfaces.includes(surfaceOfFace(face))) {
+      wrong(['treatment', 'counts', face], `expected a surface of this room, got "${face}"`);
+    }
+  }
+  const recipes = p.treatment.recipes.map((r) => r.id);
+  const known = (name: string) => name === PANEL_RECIPE || isLibraryRecipe(name) || recipes.includes(name);
+  recipes.forEach((name, i) => {
+    if (recipes.indexOf(name) !== i) wrong(['treatment', 'recipes', i, 'id'], `expected "${name}" only once`);
+  });
+  p.treatment.plan.recipes.forEach((r, i) => {
+    if (!known(r.id))
+      wrong(
+        ['treatment', 'plan', 'recipes', i, 'id'],
+        `expected a recipe of the library or of this project, got "${r.id}"`,
+      );
+  });
+  for (const [name, places] of Object.entries(p.treatment.mix)) {
+    if (!known(name))
+      wrong(['treatment', 'mix', name], `expected a recipe of the library or of this project, got "${name}"`);
+    for (const place of Object.keys(places)) {
+      if (!surfaces.includes(surfaceOfPlace(place)))
+        wrong(['treatment', 'mix', name, place], `expected a place of this room, got "${place}"`);
+    }
+  }
+  p.target.own.forEach((t, i) => {
+    if (t.lower > t.upper)
+      wrong(
+        ['target', 'own', i, 'lower'],
+        `the lower limit at ${t.hz} Hz must not lie above the upper, ${t.upper} s, got ${t.lower} s`,
+      );
+  });
+  p.treatment.hung.forEach((t, i) => {
+    if (!surfaces.includes(surfaceOfFace(t.face))) {
+      wrong(['treatment', 'hung', i, 'face'], `expected a surface of this room, got "${t.face}"`);
+    }
+    if (p.treatment.hung.findIndex((o) => o.id === t.id) !== i) {
+      wrong(['treatment', 'hung', i, 'id'], `expected "${t.id}" only once`);
+    }
+  });
+  p.loudspeakers.forEach((l, i) => {
+    if (l.axisInBox > l.box.height + 1e-9) {
+      wrong(
+        ['loudspeakers', i, 'axisInBox'],
+        `the axis of ${l.letter} must lie inside its box, up to ${l.box.height} m over its underside, got ${l.axisInBox} m`,
+      );
+    }
+    const { low, high } = l.drivers;
+    if (low > high + 1e-9 || high > l.box.height + 1e-9) {
+      wrong(
+        ['loudspeakers', i, 'drivers'],
+        `the drivers of ${l.letter} must lie in its box, lowest first, got ${low} m and ${high} m in ${l.box.height} m`,
+      );
+    }
+  });
+  for (const key of ['id', 'letter'] as const) {
+    const seen = p.loudspeakers.map((l) => l[key]);
+    seen.forEach((value, i) => {
+      if (seen.indexOf(value) !== i) wrong(['loudspeakers', i, key], `expected "${value}" only once`);
+    });
+  }
+});

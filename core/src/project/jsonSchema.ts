@@ -1,8 +1,0 @@
-/** JSON Schema of the project file, generated from the Zod schema for other programs' use. */
-import { z } from 'zod';
-import { projectSchema } from './schema';
-
-/** The schema's text, indented, with a final newline. Cross-field rules are not expressible there. */
-export function projectJsonSchema(): string {
-  return `${JSON.stringify(z.toJSONSchema(projectSchema), null, 2)}\n`;
-}

@@ -1,0 +1,134 @@
+/** Drawings of the marking sheet to scale: one surface with its zones, and the plan. SVG text; millimetres of paper. */
+import { boundsOf } from '../geometry/clip';
+import type { Vec2 } from '../geometry/vector';
+import type { SheetBlock } from './markingSheet';
+import type { Setting } from '../room/setting';
+import type { Mark } from '../studies/marks/study';
+
+export interface SheetSvg {
+  svg: string;
+  /** Size on paper, mm. */
+  width: number;
+  height: number;
+  /** 1 : scale. */
+  scale: number;
+}
+
+const SCALES = [10, 20, 25, 50, 100, 200, 500] as const;
+
+/** The largest usual scale at which a drawing fits, so that it can be measured off the paper. */
+export function fittingScale(metres: readonly [number, number], paper: readonly [number, number]): number {
+  return (
+    SCALES.find((s) => (metres[0] * 1000) / s <= paper[0] && (metres[1] * 1000) / s <= paper[1]) ??
+    SCALES[SCALES.length - 1]!
+  );
+}
+
+const escape = (text: string) =>
+  text.replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!);
+
+const INK = '#2A211A';
+const SOFT = '#6B5E52';
+const TAPE = '#E8CF86';
+const TAPE_EDGE = '#8A6A1E';
+const CLOTH: Record<string, string> = { absorber: '#1E6A66', scatter: '#6D3B5E', board: '#52606B' };
+/** Around the drawing for lines and letters, mm. */
+const AROUND = 3;
+const n = (v: number) => Number(v.toFixed(2));
+
+interface Paper {
+  at: (p: Vec2) => Vec2;
+  points: (outline: readonly Vec2[]) => string;
+  open: string;
+  size: Pick<SheetSvg, 'width' | 'height' | 'scale'>;
+}
+
+function paperFor(outline: readonly Vec2[], paper: readonly [number, number], upwards: boolean, font: string): Paper {
+  const box = boundsOf(outline);
+  const size = [box.right - box.left, box.high - box.low] as const;
+  const scale = fittingScale(size, [paper[0] - 2 * AROUND, paper[1] - 2 * AROUND]);
+  const mm = 1000 / scale;
+  const at = ([u, v]: Vec2): Vec2 => [
+    n(AROUND + (u - box.left) * mm),
+    n(AROUND + (upwards ? box.high - v : v - box.low) * mm),
+  ];
+  const width = n(size[0] * mm + 2 * AROUND);
+  const height = n(size[1] * mm + 2 * AROUND);
+  return {
+    at,
+    points: (list) => list.map((p) => at(p).join(',')).join(' '),
+    open: `<svg xmlns="http://www.w3.org/2000/svg" width="${width}mm" height="${height}mm" viewBox="0 0 ${width} ${height}" font-family="${font}">`,
+    size: { width, height, scale },
+  };
+}
+
+function zoneSvg(paper: Paper, mark: Mark): string {
+  const outline = mark.zone.outline;
+  const [x, y] = paper.at([
+    (mark.zone.box.left + mark.zone.box.right) / 2,
+    (mark.zone.box.low + mark.zone.box.high) / 2,
+  ]);
+  const [px, py] = paper.at(mark.local);
+  const dash = mark.own === false ? ' stroke-dasharray="1 0.7"' : '';
+  return (
+    `<polygon points="${paper.points(outline)}" fill="${TAPE}" stroke="${TAPE_EDGE}" stroke-width="0.3"${dash}/>` +
+    `<path d="M${n(px - 1.2)} ${py}H${n(px + 1.2)}M${px} ${n(py - 1.2)}V${n(py + 1.2)}" stroke="${INK}" stroke-width="0.25"/>` +
+    `<text x="${n(x + 1)}" y="${n(y - 1)}" font-size="3.2" font-weight="700" fill="${INK}">${escape(mark.letter)}</text>`
+  );
+}
+
+/** One surface with what is on it and the zones of its marks. `paper`: largest size in mm. */
+export function blockSvg(block: SheetBlock, paperSize: readonly [number, number], font: string): SheetSvg {
+  const upwards = block.kind === 'wall' || block.kind === 'riser';
+  const paper = paperFor(block.outline, paperSize, upwards, font);
+  const middle = (outline: readonly Vec2[]): Vec2 => {
+    const b = boundsOf(outline);
+    return paper.at([(b.left + b.right) / 2, (b.low + b.high) / 2]);
+  };
+  const named = (outline: readonly Vec2[], name: string, colour: string): string => {
+    const [x, y] = middle(outline);
+    return `<text x="${x}" y="${n(y + 4)}" font-size="2.4" fill="${colour}" text-anchor="middle">${escape(name)}</text>`;
+  };
+  const svg = [
+    paper.open,
+    `<polygon points="${paper.points(block.outline)}" fill="#FFFFFF" stroke="${INK}" stroke-width="0.5"/>`,
+    ...block.parts.map(
+      (p) =>
+        `<polygon points="${paper.points(p.outline)}" fill="none" stroke="${SOFT}" stroke-width="0.25"/>${named(p.outline, p.name, SOFT)}`,
+    ),
+    ...block.pieces.map(
+      (p) =>
+        `<polygon points="${paper.points(p.outline)}" fill="${CLOTH[p.kind]}" fill-opacity="0.15" stroke="${CLOTH[p.kind]}" stroke-width="0.3"/>${named(p.outline, p.name, CLOTH[p.kind]!)}`,
+    ),
+    ...block.marks.map((m) => zoneSvg(paper, m)),
+    '</svg>',
+  ].join('');
+  return { svg, ...paper.size };
+}
+
+/** The plan: walls, furniture, loudspeakers with their letters, the head and its range. */
+export function planSvg(setting: Setting, paperSize: readonly [number, number], font: string): SheetSvg {
+  const outline = setting.solid.plan.map((c) => c.at);
+  const paper = paperFor(outline, paperSize, false, font);
+  const mm = 1000 / paper.size.scale;
+  const [hx, hy] = paper.at([setting.head[0], setting.head[1]]);
+  const speakers = setting.loudspeakers.map((l) => {
+    const [x, y] = paper.at([l.at[0], l.at[1]]);
+    return (
+      `<path d="M${x} ${y}L${hx} ${hy}" stroke="${SOFT}" stroke-width="0.2" stroke-dasharray="0.8 0.8"/>` +
+      `<circle cx="${x}" cy="${y}" r="${n(Math.max(1.2, (l.box.width / 2) * mm))}" fill="${INK}"/>` +
+      `<text x="${n(x + 2.4)}" y="${n(y - 1.6)}" font-size="3.2" font-weight="700" fill="${INK}">${escape(l.letter)}</text>`
+    );
+  });
+  const svg = [
+    paper.open,
+    `<polygon points="${paper.points(outline)}" fill="#FFFFFF" stroke="${INK}" stroke-width="0.5"/>`,
+    ...setting.objects.map(
+      (o) => `<polygon points="${paper.points(o.outline)}" fill="none" stroke="${SOFT}" stroke-width="0.25"/>`,
+    ),
+    ...speakers,
+    `<circle cx="${hx}" cy="${hy}" r="${n(Math.max(1.4, 0.09 * mm))}" fill="#FFFFFF" stroke="${INK}" stroke-width="0.4"/>`,
+    '</svg>',
+  ].join('');
+  return { svg, ...paper.size };
+}

@@ -1,0 +1,80 @@
+/** The next step of each stage, on an empty project, on rooms half done, and on what the studies say. */
+import { createProject } from '../document/create';
+import type { Project } from '../document/schema/project';
+import { door, edited, plainBox, wardrobe } from '../testing/rooms';
+import { nextStepSentence } from '../words/nextStep';
+import { studyBass } from '../studies/bass/study';
+import { studyBuild } from '../studies/build/study';
+import { studyMarks } from '../studies/marks/study';
+import { isBareBox, nextStep, type StepParts } from './nextStep';
+import { studySeat } from '../studies/seat/study';
+import { settingOf } from '../room/setting';
+import { studySymmetry } from '../studies/survey/symmetry';
+import { type StageId, verdict } from './verdict';
+
+function partsOf(project: Project, values: Partial<StepParts> = {}): StepParts {
+  const setting = settingOf(project);
+  const marks = studyMarks(project, setting).result;
+  const measures = verdict({
+    swing: null,
+    symmetry: studySymmetry(setting).result,
+    seat: studySeat(project, setting).result,
+    bass: studyBass(project, setting).result,
+    marks,
+    decay: null,
+  });
+  return { project, doubts: {}, measures, marks, decay: null, build: studyBuild(project).result, ...values };
+}
+const step = (stage: StageId, project: Project, values: Partial<StepParts> = {}) =>
+  nextStep(stage, partsOf(project, values));
+
+describe('a new project is led', () => {
+  const fresh = createProject('n', 'Spare room', { length: 4.4, width: 3.2, height: 2.4 });
+
+  test('every stage says one thing, in a whole sentence', () => {
+    for (const stage of ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'build'] as const)
+      expect(nextStepSentence(step(stage, fresh))).toMatch(/^[A-ZÀ-Þ].*\.$/);
+  });
+
+  test('first the tape, then openings, then furniture, then Seat', () => {
+    expect(isBareBox(fresh)).toBe(true);
+    expect(step('survey', fresh).kind).toBe('tape');
+    const furnished = edited(fresh, { type: 'put', list: 'furniture', thing: wardrobe() });
+    expect(step('survey', furnished).kind).toBe('openings');
+    const opened = edited(fresh, { type: 'put', list: 'openings', thing: door() });
+    expect(step('survey', opened).kind).toBe('furniture');
+    const both = edited(furnished, { type: 'put', list: 'openings', thing: door() });
+    expect(step('survey', both)).toEqual({ kind: 'go', to: 'seat' });
+  });
+
+  test('nothing to buy before something is decided', () => {
+    expect(step('build', fresh).kind).toBe('decide');
+  });
+});
+
+test('doubts come before going on, and are counted', () => {
+  const two = step('seat', plainBox(), { doubts: { seat: 2 } });
+  expect(two).toEqual({ kind: 'doubts', count: 2 });
+  expect(nextStepSentence(two)).toMatch(/^2 doubts are/);
+  expect(nextStepSentence({ kind: 'doubts', count: 1 })).toMatch(/^One doubt is/);
+});
+
+test('the mark to cover next is the loudest bare one, by its own figure', () => {
+  const parts = partsOf(plainBox());
+  const loudest = Math.max(...parts.marks.marks.filter((m) => !m.covered).map((m) => m.levelDb ?? -Infinity));
+  const next = nextStep('marks', parts);
+  expect(next).toMatchObject({ kind: 'cover', levelDb: loudest });
+});
+
+test('the bass is called even only by the solver’s swing', () => {
+  const parts = partsOf(plainBox());
+  expect(nextStep('bass', parts).kind).toBe('solve');
+  const swing = (tone: 'good' | 'bad') => ({
+    ...parts,
+    measures: [
+      { id: 'swing', stage: 'bass', value: 4, unit: '', digits: 1, word: '', tone, detail: '', at: null } as const,
+    ],
+  });
+  expect(nextStep('bass', swing('bad')).kind).toBe('bass-places');
+  expect(nextStep('bass', swing('good'))).toEqual({ kind: 'go', to: 'marks' });
+});

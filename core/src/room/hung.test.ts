@@ -1,0 +1,172 @@
+import { PLAIN_TUNED } from '../document/create';
+import { octaveAbsorption } from '../physics/absorbers/layers';
+import { signedDistance, prepareFace } from '../geometry/polygon';
+import { distance, type Vec3 } from '../geometry/vector';
+import { OCTAVE_MIDBANDS } from '../quantities/bands';
+import type { HungPiece } from '../document/schema/project';
+import { seeded } from '../testing/random';
+import { edited, plainBox } from '../testing/rooms';
+import { batchesOf, studyBuild } from '../studies/build/study';
+import { decayInputs } from '../studies/decay/study';
+import { aimOf, frontCorners, headCorners } from './fronts';
+import { absorptionAtAngle, boardStandoff, faceAxes, takenByPiece, turnedPlate } from './hung';
+import { settingOf } from './setting';
+
+const air = { rho: 1.2, c: 343 };
+const piece = (values: Partial<HungPiece> = {}): HungPiece => ({
+  id: 'hung-1',
+  name: 'Panel 1',
+  kind: 'absorber',
+  face: 'B',
+  u: 1,
+  v: 0.6,
+  width: 0.6,
+  height: 1.2,
+  depth: 0.1,
+  gap: 0.1,
+  turnDeg: 0,
+  tiltDeg: 0,
+  scatterHz: 500,
+  tuned: { ...PLAIN_TUNED },
+  ...values,
+});
+const hang = (...pieces: HungPiece[]) => edited(plainBox(), { type: 'hang', pieces });
+
+describe('a piece in its place', () => {
+  test('a plate before any wall: its size, its distance, its front into the room', () => {
+    const setting = settingOf(plainBox());
+    for (const face of setting.faces) {
+      const flat = turnedPlate(face, [1.5, 1.2], { width: 0.6, height: 0.9 }, 0.25, 0, 0);
+      const prepared = prepareFace(face.vertices);
+      for (const v of flat.vertices) expect(signedDistance(prepared, v)).toBeCloseTo(0.25, 9);
+      expect(
+        distance(flat.vertices[0]!, flat.vertices[1]!) * distance(flat.vertices[1]!, flat.vertices[2]!),
+      ).toBeCloseTo(0.54, 9);
+      const n = prepareFace(flat.vertices).normal;
+      expect(n.map((c, i) => c * prepared.normal[i]!).reduce((s, v) => s + v, 0)).toBeCloseTo(1, 9);
+    }
+  });
+
+  test('turned and tilted it keeps its size, makes that angle with the wall, and its stand-off clears it', () => {
+    const setting = settingOf(plainBox());
+    const face = setting.faces.find((f) => f.id === 'B')!;
+    const { n } = faceAxes(face);
+    for (let seed = 1; seed <= 50; seed++) {
+      const random = seeded(seed);
+      const values = {
+        turnDeg: random.between(-45, 45),
+        tiltDeg: random.between(-30, 30),
+        gap: 0.02,
+        depth: 0.02,
+        width: 0.8,
+        height: 0.6,
+      };
+      const plate = turnedPlate(face, [2, 1.2], values, boardStandoff(values), values.turnDeg, values.tiltDeg);
+      const cos = plate.normal[0] * n[0] + plate.normal[1] * n[1] + plate.normal[2] * n[2];
+      const asked = Math.cos((values.turnDeg * Math.PI) / 180) * Math.cos((values.tiltDeg * Math.PI) / 180);
+      expect(cos).toBeCloseTo(asked, 9);
+      const wall = prepareFace(face.vertices);
+      for (const v of plate.vertices) expect(signedDistance(wall, v)).toBeGreaterThanOrEqual(values.gap);
+    }
+  });
+
+  test('a piece on a surface that is not there in this state is left out; one past the edge is cut', () => {
+    expect(settingOf(hang(piece({ u: 4.8 }))).hung[0]!.outline.every(([u]) => u <= 5 + 1e-9)).toBe(true);
+    expect(settingOf(hang(piece({ u: 30 }))).hung).toEqual([]);
+    expect(() => hang(piece({ face: 'Z' }))).toThrow(/expected a surface of this room, got "Z"/);
+  });
+});
+
+describe('what it takes', () => {
+  test('averaged over angles, the coefficient at an angle is the field-incidence one', () => {
+    const layers = [
+      { type: 'porous' as const, model: 'miki' as const, sigma: 10000, d: 0.1 },
+      { type: 'air' as const, d: 0.1 },
+    ];
+    for (const band of [2, 4, 6]) {
+      let sum = 0;
+      let weight = 0;
+      for (let deg = 0.5; deg < 78; deg += 1) {
+        const w = Math.sin((2 * deg * Math.PI) / 180);
+        sum += w * absorptionAtAngle(piece(), 10000, (deg * Math.PI) / 180, air)[band]!;
+        weight += w;
+      }
+      const field = octaveAbsorption(layers, OCTAVE_MIDBANDS[band]!, 'bulk', { rho0: air.rho, c0: air.c });
+      expect(Math.abs(sum / weight - field)).toBeLessThan(0.02);
+    }
+  });
+
+  test('every coefficient of every kind lies between 0 and 1', () => {
+    for (const kind of ['absorber', 'scatter', 'board'] as const) {
+      for (const deg of [0, 45, 89]) {
+        for (const a of takenByPiece(piece({ kind }), 8000, (deg * Math.PI) / 180, air)) {
+          expect(a).toBeGreaterThanOrEqual(0);
+          expect(a).toBeLessThanOrEqual(1);
+        }
+      }
+    }
+  });
+
+  test('in Decay it takes its area off the wall and is counted; in Build it is bought in its own size', () => {
+    const p = hang(
+      piece(),
+      piece({ id: 'hung-2', name: 'Panel 2', u: 2, height: 0.6 }),
+      piece({ id: 'board', kind: 'board', u: 3.2 }),
+    );
+    const inputs = decayInputs(p, settingOf(p));
+    const wall = inputs.faces.find((f) => f.id === 'B')!;
+    expect(wall.area).toBeCloseTo(12.5 - 0.72 - 0.36 - 0.72, 9);
+    expect(inputs.faces.reduce((s, f) => s + f.area, 0)).toBeCloseTo(settingOf(p).solid.surfaceArea, 9);
+    expect(inputs).toMatchObject({ hungPanels: 2, hungArea: expect.closeTo(0.72 + 0.36 + 0.72, 9) });
+    expect(wall.capacity).toBeLessThan(decayInputs(plainBox()).faces.find((f) => f.id === 'B')!.capacity);
+    expect(batchesOf(p)).toMatchObject([
+      { count: 1, width: 0.6, height: 1.2, depth: 0.1 },
+      { count: 1, width: 0.6, height: 0.6, depth: 0.1 },
+    ]);
+    const { shopping, panels } = studyBuild(p).result;
+    expect(panels).toBe(3);
+    expect(shopping!.pieces.filter((c) => c.name === 'stile').map((c) => [c.length, c.count])).toEqual([
+      [1.2, 2],
+      [0.6, 2],
+    ]);
+  });
+});
+
+describe('fronts and heads', () => {
+  const speaker = {
+    at: [1, 0.5, 1.2] as Vec3,
+    box: { width: 0.2, depth: 0.3, height: 0.4 },
+    axisInBox: 0.25,
+    drivers: { low: 0.1, high: 0.3 },
+    aimDeg: null,
+    tiltDeg: 0,
+  };
+
+  test('aimed at the apex, or by its own angle; the whole front is a rectangle square to it', () => {
+    expect(aimOf(speaker, [1, 3])).toEqual([0, 1]);
+    expect(aimOf({ ...speaker, aimDeg: 90 }, [1, 3])[0]).toBeCloseTo(1, 12);
+    const corners = frontCorners(speaker, [3, 2.5], 'baffle');
+    expect(distance(corners[0]!, corners[1]!)).toBeCloseTo(0.2, 9);
+    expect(distance(corners[1]!, corners[2]!)).toBeCloseTo(0.4, 9);
+    expect(corners[0]![2]).toBeCloseTo(1.2 - 0.25, 9);
+    const [ax, ay] = aimOf(speaker, [3, 2.5]);
+    for (const c of corners) expect((c[0] - 1) * ax + (c[1] - 0.5) * ay).toBeCloseTo(0, 9);
+  });
+
+  test('drivers are a line on the axis, tilted upwards its top leans back', () => {
+    const [low, high] = frontCorners(speaker, [1, 3], 'drivers');
+    expect([low![2], high![2]]).toEqual([expect.closeTo(1.05, 9), expect.closeTo(1.25, 9)]);
+    const [, leaning] = frontCorners({ ...speaker, tiltDeg: 20 }, [1, 3], 'drivers');
+    expect(leaning![1]).toBeLessThan(0.5);
+    expect(frontCorners(speaker, [1, 3], 'axis')).toEqual([speaker.at]);
+  });
+
+  test('the head’s range has eight corners, forward is towards the front wall', () => {
+    const corners = headCorners([2, 2, 1.2], { forward: 0.3, back: 0.1, side: 0.2, up: 0.4, down: 0.05 });
+    expect(corners).toHaveLength(8);
+    const span = (i: number) => [Math.min(...corners.map((c) => c[i]!)), Math.max(...corners.map((c) => c[i]!))];
+    expect(span(0)).toEqual([1.8, 2.2]);
+    expect(span(1)).toEqual([1.7, 2.1]);
+    expect(span(2)).toEqual([1.15, 1.6]);
+  });
+});

@@ -1,0 +1,218 @@
+/** Where pieces of a recipe may go: faces, upright corners in metres, edges of the ceiling in metres. */
+import { type HangingFace } from '../layout/cover';
+import { createKept } from '../numerics/kept';
+import type { PlaceClass } from '../dosage/aims';
+import { type Box, boundsOf } from '../geometry/clip';
+import { CEILING } from '../geometry/solid';
+import type { Vec2 } from '../geometry/vector';
+import { faceOutline, faceStretch } from '../geometry/unfold';
+import { mostThatFit } from '../layout/cover';
+import { areasOf } from '../recipes/curve';
+import type { Recipe } from '../recipes/types';
+import { blockedOn } from './faceParts';
+import type { Setting, SettingFace } from './setting';
+
+export interface PlanPlace {
+  /** A face's id, "corner A" where wall A begins, "edge A" above wall A. */
+  id: string;
+  class: PlaceClass;
+  name: string;
+  /** Faces it lies on: one, or the two that meet. */
+  faces: string[];
+  /** Free lengths along a corner or edge, m; empty for faces. */
+  stretches: number[];
+  /** For pieces on both sides alike. */
+  side: 'left' | 'right' | null;
+}
+
+/** Corners nearer to square than this hold a corner piece, degrees. */
+const SQUARE_WITHIN = 20;
+/** Shorter walls hold no corner piece and no edge, m. */
+const SHORTEST_WALL = 0.3;
+/** Leg of a corner piece assumed for what is in its way, m. */
+const LEG = 0.45;
+/** Hung pieces and corners may miss by so much, m. */
+const CRUMB = 0.02;
+
+const largestWall = (setting: Setting, wall: string): SettingFace | undefined =>
+  setting.faces
+    .filter((f) => f.kind === 'wall' && f.surface === wall)
+    .reduce<SettingFace | undefined>((best, f) => (!best || f.area > best.area ? f : best), undefined);
+
+/** What of 0…length is left when spans are taken out. */
+function freeSpans(length: number, taken: readonly (readonly [number, number])[]): number[] {
+  const sorted = taken
+    .map(([a, b]): [number, number] => [Math.max(0, a), Math.min(length, b)])
+    .sort((a, b) => a[0] - b[0]);
+  const free: number[] = [];
+  let from = 0;
+  for (const [a, b] of sorted) {
+    if (b <= a) continue;
+    if (a > from) free.push(a - from);
+    from = Math.max(from, b);
+  }
+  if (length > from) free.push(length - from);
+  return free.filter((s) => s > CRUMB);
+}
+
+/** Boxes on a wall (u from its left end as seen from the room) that openings and hung pieces take. */
+function takenOn(setting: Setting, face: SettingFace): Box[] {
+  return [...blockedOn(setting.project, face), ...setting.hung.filter((p) => p.face === face.id).map((p) => p.box)];
+}
+
+/** Spans of height taken within a leg's reach of one end of a wall. */
+function takenAtEnd(setting: Setting, face: SettingFace, end: 'left' | 'right'): [number, number][] {
+  return takenOn(setting, face)
+    .filter((b) => (end === 'left' ? b.left < LEG : b.right > face.length - LEG))
+    .map((b) => [b.low, b.high]);
+}
+
+function cornersOf(setting: Setting): PlanPlace[] {
+  const { plan } = setting.solid;
+  const n = plan.length;
+  const area = plan.reduce((sum, p, i) => {
+    const q = plan[(i + 1) % n]!;
+    return sum + p.at[0] * q.at[1] - q.at[0] * p.at[1];
+  }, 0);
+  return plan.flatMap((corner, i): PlanPlace[] => {
+    const before = plan[(i - 1 + n) % n]!;
+    const after = plan[(i + 1) % n]!;
+    const a: Vec2 = [corner.at[0] - before.at[0], corner.at[1] - before.at[1]];
+    const b: Vec2 = [after.at[0] - corner.at[0], after.at[1] - corner.at[1]];
+    const [la, lb] = [Math.hypot(...a), Math.hypot(...b)];
+    if (la < SHORTEST_WALL || lb < SHORTEST_WALL) return [];
+    const turn = (Math.atan2(a[0] * b[1] - a[1] * b[0], a[0] * b[0] + a[1] * b[1]) * 180) / Math.PI;
+    // Inside corners turn the way the outline runs.
+    if (Math.abs(turn * Math.sign(area) - 90) > SQUARE_WITHIN) return [];
+    const [first, second] = [largestWall(setting, before.wall), largestWall(setting, corner.wall)];
+    if (!first?.foot || !second?.foot) return [];
+    const near = (p: Vec2) => Math.hypot(p[0] - corner.at[0], p[1] - corner.at[1]) < CRUMB;
+    const endOf = (f: SettingFace): 'left' | 'right' => (near(f.foot![1]) ? 'left' : 'right');
+    const inwards: Vec2 = [
+      corner.at[0] + 0.05 * (b[0] / lb - a[0] / la),
+      corner.at[1] + 0.05 * (b[1] / lb - a[1] / la),
+    ];
+    const [floor, top] = [setting.solid.floorAt(inwards), setting.solid.ceilingAt(inwards)];
+    if (floor === null || top === null) return [];
+    const x = corner.at[0] - setting.axis;
+    return [
+      {
+        id: `corner ${corner.wall}`,
+        class: 'corners',
+        name: `corner of ${first.name} and ${second.name}`,
+        faces: [first.id, second.id],
+        stretches: freeSpans(top - floor, [
+          ...takenAtEnd(setting, first, endOf(first)),
+          ...takenAtEnd(setting, second, endOf(second)),
+        ]),
+        side: Math.abs(x) < CRUMB ? null : x < 0 ? 'left' : 'right',
+      },
+    ];
+  });
+}
+
+/** Edges of flat ceilings, a leg kept free at both ends for the corners. */
+function edgesOf(setting: Setting): PlanPlace[] {
+  if (setting.project.room.ceiling.shape !== 'flat') return [];
+  const ceiling = setting.faces
+    .filter((f) => f.surface === CEILING)
+    .reduce<SettingFace | null>((best, f) => (!best || f.area > best.area ? f : best), null);
+  if (!ceiling) return [];
+  return setting.solid.plan.flatMap((corner): PlanPlace[] => {
+    const face = largestWall(setting, corner.wall);
+    if (!face) return [];
+    const top = boundsOf(faceOutline(face)).high;
+    const length = face.length - 2 * LEG;
+    if (length < SHORTEST_WALL) return [];
+    const taken = takenOn(setting, face)
+      .filter((b) => b.high > top - LEG)
+      .map((b): [number, number] => [b.left - LEG, b.right - LEG]);
+    const { side } = face;
+    return [
+      {
+        id: `edge ${corner.wall}`,
+        class: 'edges',
+        name: `edge of ${face.name} and ceiling`,
+        faces: [face.id, ceiling.id],
+        stretches: freeSpans(length, taken),
+        side: side === 'left' || side === 'right' ? side : null,
+      },
+    ];
+  });
+}
+
+const CLASS_OF: Partial<Record<string, PlaceClass>> = {
+  front: 'front',
+  left: 'left',
+  right: 'right',
+  rear: 'rear',
+  ceiling: 'ceiling',
+};
+
+/** All places of surfaces that may be used. */
+export function placesOf(setting: Setting): PlanPlace[] {
+  const { usable } = setting.project.treatment;
+  const surfaceOf = (id: string) => setting.faces.find((f) => f.id === id)!.surface;
+  const faces = setting.faces.flatMap((f): PlanPlace[] => {
+    const kind = CLASS_OF[f.side];
+    if (!kind || f.kind === 'riser' || f.kind === 'floor' || !usable.includes(f.surface)) return [];
+    const side = f.kind === 'wall' && (f.side === 'left' || f.side === 'right') ? f.side : null;
+    return [{ id: f.id, class: kind, name: f.name, faces: [f.id], stretches: [], side }];
+  });
+  const both = [...cornersOf(setting), ...edgesOf(setting)].filter((p) =>
+    p.faces.every((id) => usable.includes(surfaceOf(id))),
+  );
+  return [...faces, ...both];
+}
+
+/** Which classes a form can go to. */
+export function classesOf(recipe: Pick<Recipe, 'form'>): PlaceClass[] {
+  switch (recipe.form) {
+    case 'flat':
+      return ['front', 'left', 'right', 'rear', 'ceiling'];
+    case 'cloud':
+      return ['ceiling'];
+    case 'straddle':
+    case 'corner':
+      return ['corners'];
+    case 'edge':
+      return ['edges'];
+    case 'block':
+      return [];
+  }
+}
+
+const kept = createKept<number>();
+
+/** Faces panels hang on, with what is in the way: openings, and pieces that hang there already. */
+export function hangingFace(setting: Setting, face: SettingFace): HangingFace {
+  const pieces = setting.hung.filter((p) => p.face === face.id).map((p) => p.box);
+  return { outline: faceOutline(face), blocked: [...blockedOn(setting.project, face), ...pieces] };
+}
+
+/** How many panels of a size fit a face beside what hangs there. On a slope the plan shows a panel foreshortened. */
+export function capacityOf(setting: Setting, face: SettingFace, size: { width: number; height: number }): number {
+  const stretch = faceStretch(face);
+  const seen = { width: size.width / stretch, height: size.height / stretch };
+  return kept(setting.room, [face.id, size.width, size.height], () => mostThatFit(seen, hangingFace(setting, face)));
+}
+
+/** How many pieces of a recipe fit a place when nothing else hangs there. */
+export function fitsOn(setting: Setting, place: PlanPlace, recipe: Recipe): number {
+  if (place.stretches.length > 0 || place.class === 'corners' || place.class === 'edges')
+    return place.stretches.reduce((sum, s) => sum + Math.floor(s / recipe.height + 1e-9), 0);
+  return capacityOf(
+    setting,
+    setting.faces.find((f) => f.id === place.id)!,
+    recipe,
+  );
+}
+
+/** Front of one piece, and the wall it hides by face, m². */
+export function hiddenBy(
+  place: PlanPlace,
+  recipe: Recipe,
+): { exposed: number; parts: { face: string; area: number }[] } {
+  const { exposed, covered } = areasOf(recipe);
+  return { exposed, parts: place.faces.map((face) => ({ face, area: covered / place.faces.length })) };
+}

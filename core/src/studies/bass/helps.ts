@@ -1,0 +1,159 @@
+/**
+ * Where a recipe helps one mode most, what it does there, where it would do nothing, and how many are needed.
+ *
+ * Damping a patch adds to a mode: δ = c·Re β(f)·∫φ² dS / 2 (first order). Places are tried on a grid over walls and
+ * ceilings, clear of openings and of what hangs.
+ */
+import { boundsOf, overlapping, type Box } from '../../geometry/clip';
+import { insideOutline } from '../../geometry/polygon';
+import { faceOutline, faceStretch, localToFace } from '../../geometry/unfold';
+import type { Vec2 } from '../../geometry/vector';
+import { stencil, stencilAt } from '../../physics/waves/modes';
+import { addPoints, type SurfacePoints } from '../../physics/waves/surfaces';
+import { diffuseOfAdmittance } from '../../physics/absorbers/admittance';
+import { absorptionAt } from '../../physics/absorbers/layers';
+import { divide, complex } from '../../numerics/complex';
+import { waveModes } from './answer';
+import { LIMITS } from '../../document/schema/project';
+import type { BassTask, HelpPlace, HelpsAnswer, Recipe, WaveMode } from './types';
+import { pieceLayers } from '../../room/hung';
+import { notForPanels } from '../../room/reflectionLevels';
+import type { Setting, SettingFace } from '../../room/setting';
+import { cornerTwin, frontBeta, pieceBeta, pointsOn } from '../waves/waveRoom';
+import type { Solution } from '../waves/waveEngine';
+
+const STEP = 0.2;
+const LISTED = 8;
+/** More pieces than this are no answer. */
+const MOST_PIECES = 40;
+
+type Ask = Extract<BassTask, { task: 'helps' }>;
+
+export function bassHelps(setting: Setting, solution: Solution, ask: Ask): HelpsAnswer {
+  const { modes } = solution;
+  const all = waveModes(setting, solution);
+  const mode = all[ask.mode];
+  if (!mode || ask.mode === 0)
+    throw new RangeError(`bassHelps: mode must be from 1 to ${all.length - 1}, got ${ask.mode}`);
+  const { recipe } = ask;
+  const layers = pieceLayers(
+    { ...recipe, id: '', name: '', face: '', u: 0, v: 0, turnDeg: 0, tiltDeg: 0, scatterHz: 500 },
+    setting.project.treatment.panel.flowResistivity,
+  );
+  const beta = pieceBeta(recipe.kind, layers, setting)(mode.f);
+  // What it takes straight on, at its own front.
+  const alpha =
+    layers.length > 0
+      ? absorptionAt(divide(complex(1), frontBeta(layers, mode.f, setting.rho, setting.c)), 0)
+      : diffuseOfAdmittance(beta.re);
+  const amplitude = new Float64Array(modes.count);
+  amplitude[ask.mode] = 1;
+  const field = solution.nodal(amplitude);
+  const s = stencil();
+  const strength = (points: SurfacePoints): number => {
+    let sum = 0;
+    for (let i = 0; i < points.length; i += 4) {
+      stencilAt(modes.mesh, [points[i]!, points[i + 1]!, points[i + 2]!], s);
+      let p = 0;
+      for (let k = 0; k < s.length; k++) p += s.weights[k]! * field[s.unknowns[k]!]!;
+      sum += points[i + 3]! * p * p;
+    }
+    return sum;
+  };
+  const delta0 = Number.isFinite(mode.time) ? (3 * Math.log(10)) / mode.time : 0;
+  const added = (points: SurfacePoints) => (setting.c * beta.re * strength(points)) / 2;
+  const list: (HelpPlace & { box: Box; adds: number })[] = [];
+  const area = recipe.width * recipe.height;
+  const tryOn = (face: SettingFace, u: number, v: number, blocked: readonly Box[]) => {
+    const box: Box = { left: u, low: v, right: u + recipe.width, high: v + recipe.height };
+    if (blocked.some((b) => overlapping(b, box))) return;
+    const outline = faceOutline(face);
+    const corners: Vec2[] = [
+      [box.left + 1e-6, box.low + 1e-6],
+      [box.right - 1e-6, box.low + 1e-6],
+      [box.right - 1e-6, box.high - 1e-6],
+      [box.left + 1e-6, box.high - 1e-6],
+    ];
+    if (!corners.every((c) => insideOutline(c, outline))) return;
+    const points: SurfacePoints = [];
+    addPoints(points, corners, (p) => localToFace(face, p), faceStretch(face));
+    if (recipe.kind === 'corner') {
+      const twin = cornerTwin(setting, face, box);
+      if (!twin || twin.outline.length < 3) return;
+      pointsOn(twin.face, twin.outline, points);
+    }
+    const adds = added(points);
+    list.push({
+      face: face.id,
+      name: face.name,
+      u,
+      v,
+      perArea: adds / area,
+      time: (3 * Math.log(10)) / (delta0 + adds),
+      box,
+      adds,
+    });
+  };
+  for (const face of setting.faces) {
+    if (face.kind === 'floor' || face.kind === 'riser' || face.area < area) continue;
+    if (recipe.kind === 'corner' && face.kind !== 'wall') continue;
+    const b = boundsOf(faceOutline(face));
+    const blocked = [
+      ...face.parts.filter(notForPanels).map((p) => boundsOf(p.outline)),
+      ...setting.hung.filter((h) => h.face === face.id).map((h) => h.box),
+    ];
+    const stops = (from: number, to: number, size: number): number[] => {
+      const n = Math.max(0, Math.floor((to - from - size + 1e-6) / STEP));
+      const out = Array.from({ length: n + 1 }, (_, i) => from + i * STEP);
+      if (to - size - (out[out.length - 1] ?? from) > 0.02) out.push(to - size);
+      return out;
+    };
+    if (b.right - b.left < recipe.width - 1e-6 || b.high - b.low < recipe.height - 1e-6) continue;
+    const us = recipe.kind === 'corner' ? [b.left, b.right - recipe.width] : stops(b.left, b.right, recipe.width);
+    for (const u of us) for (const v of stops(b.low, b.high, recipe.height)) tryOn(face, u, v, blocked);
+  }
+  list.sort((p, q) => q.adds - p.adds || p.face.localeCompare(q.face) || p.u - q.u || p.v - q.v);
+  const apart = (p: (typeof list)[number], chosen: typeof list) =>
+    chosen.every((o) => o.face !== p.face || !overlapping(o.box, p.box, 0.01));
+  const chosen: typeof list = [];
+  let delta = delta0;
+  let needed: number | null = mode.time <= ask.target ? 0 : null;
+  for (const p of list) {
+    if (chosen.length >= MOST_PIECES) break;
+    if (!apart(p, chosen)) continue;
+    chosen.push(p);
+    delta += p.adds;
+    if (needed === null && (3 * Math.log(10)) / delta <= ask.target) needed = chosen.length;
+    if (needed !== null && chosen.length >= LISTED) break;
+  }
+  const plain = ({ face, name, u, v, perArea, time }: HelpPlace): HelpPlace => ({ face, name, u, v, perArea, time });
+  return {
+    mode,
+    alpha,
+    places: chosen.slice(0, LISTED).map(plain),
+    worst: list.length > 0 ? plain(list[list.length - 1]!) : null,
+    needed,
+    target: ask.target,
+  };
+}
+
+/**
+ * What a closed box must be made of to answer at a frequency: the mass an area its air balances, m' = ρ/(k tan kD), as a
+ * skin or as the air in holes, ρ(t + 0.85 d)/ε. Within what can be built; a start, which its fill lowers a little.
+ */
+export function tunedTo(recipe: Recipe, frequency: number, air: { rho: number; c: number }): Recipe['tuned'] {
+  const k = (2 * Math.PI * frequency) / air.c;
+  const mass = air.rho / (k * Math.tan(k * recipe.depth));
+  const within = ([low, high]: readonly [number, number], v: number) => Math.min(high, Math.max(low, v));
+  if (recipe.kind === 'membrane') return { ...recipe.tuned, massPerArea: within(LIMITS.massPerArea, mass) };
+  const { holeDiameter, neck } = recipe.tuned;
+  const open = (air.rho * (neck + 0.85 * holeDiameter)) / mass;
+  const holes = Math.round((open * recipe.width * recipe.height) / ((Math.PI * holeDiameter ** 2) / 4));
+  return { ...recipe.tuned, holes: within(LIMITS.holes, holes) };
+}
+
+/** The mode most worth treating: slow, heard at the ears, and low enough to stand alone. */
+export function worstMode(modes: readonly WaveMode[]): WaveMode | null {
+  const heard = modes.filter((m) => m.index > 0 && m.f > 25 && m.f < 160 && Math.abs(m.head) > 0.3);
+  return heard.sort((a, b) => b.time * Math.abs(b.head) - a.time * Math.abs(a.head))[0] ?? null;
+}

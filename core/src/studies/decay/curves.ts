@@ -1,0 +1,214 @@
+/** Decay per octave of a room with so many panels on each surface, by every formula, with what it is worth. */
+import type { Layer } from '../../physics/absorbers/layers';
+import type { HungKind } from '../../document/schema/project';
+import type { PanelSize } from '../../layout/cover';
+import {
+  arauPuchades,
+  type BandRoom,
+  type BandSurface,
+  eyring,
+  kuttruff,
+  LOGARITHM_CAP,
+  type PairAxis,
+  sabine,
+} from '../../physics/reverberation/decay';
+import type { DecayLimits } from '../../criteria/decayTargets';
+
+export interface DecayFace {
+  id: string;
+  /** What leave to hang is given by: all pieces of one ceiling together. */
+  surface: string;
+  name: string;
+  area: number;
+  axis: PairAxis;
+  alpha: number[];
+  /** Relative uncertainty of alpha. */
+  spread: number;
+  /** Whether panels may hang here, how many fit, how many its marks need, how many are decided. */
+  usable: boolean;
+  capacity: number;
+  needed: number;
+  chosen: number;
+  isFloor: boolean;
+  /** A door, window or patch on a surface, or a hung piece: nothing is hung on it. */
+  isPart: boolean;
+  /** What hangs here in a definite place; its coefficients are worked out by the study. */
+  piece: { kind: HungKind; depth: number; gap: number; layers: Layer[] } | null;
+}
+
+/** Pieces of another recipe decided on for one place. `parts`: the wall one piece hides, by face, m². */
+export interface MixPiece {
+  recipe: string;
+  place: string;
+  count: number;
+  /** Front of one piece, m². */
+  front: number;
+  parts: readonly { face: string; area: number }[];
+  /** Per band, over the wall it hides; at most what logarithms take. */
+  alpha: readonly number[];
+  /** Relative uncertainty of alpha. */
+  spread: number;
+}
+
+export interface DecayRoom {
+  /** Nominal labels of the bands all lists run over. */
+  bands: readonly number[];
+  volume: number;
+  c: number;
+  mEnergy: number[];
+  faces: DecayFace[];
+  /** Equivalent absorption area of furniture and people per octave, m², and its relative uncertainty. */
+  objects: number[];
+  objectSpread: number;
+  panel: PanelSize;
+  /** Absorbers hung in definite places: how many, and the area of all pieces, m². */
+  hungPanels: number;
+  hungArea: number;
+}
+
+export interface WorstBand {
+  octave: number;
+  time: number;
+  limit: number;
+  side: 'over' | 'under';
+}
+
+export interface Curve {
+  /** Beside what hangs already. */
+  counts: Record<string, number>;
+  /** With those hung in definite places and those of other recipes. */
+  panels: number;
+  /** Panel area over walls and ceiling, 0…1. */
+  coverage: number;
+  /** s per octave; null when nothing absorbs. */
+  sabine: (number | null)[];
+  eyring: (number | null)[];
+  /** Lowest and highest of four formulas, widened by the spread of the materials. */
+  low: (number | null)[];
+  high: (number | null)[];
+  /** Mean of 500 Hz and 1 kHz by Eyring, s; null as they are. */
+  mid: number | null;
+  /** Whether every judged band lies inside its limits. */
+  inside: boolean;
+  /** The band furthest outside, by ratio; null when all are inside. */
+  worst: WorstBand | null;
+}
+
+/** Relative uncertainty of a computed porous panel: model against measurement, and its edges. */
+export const PANEL_SPREAD = 0.1;
+
+export type Judged = readonly (DecayLimits | null)[];
+
+/** A coefficient as logarithms take it. */
+const clip = (alpha: number): number => Math.min(LOGARITHM_CAP, Math.max(0, alpha));
+
+/**
+ * Coefficient of a surface under a panel: the panel's, but never less than the bare surface's, since what a thin panel lets
+ * through at low frequencies still meets the wall behind its open back. A lower bound: the two together absorb a little more.
+ */
+export function coveredAlpha(panel: number, wall: number): number {
+  return Math.max(clip(panel), clip(wall));
+}
+
+/** Surfaces of one octave: each face's bare rest, and its panels. `widen` scales α by 1 ± its spread. */
+export function bandSurfaces(
+  room: DecayRoom,
+  counts: Readonly<Record<string, number>>,
+  panelAlpha: readonly number[],
+  band: number,
+  widen: -1 | 0 | 1 = 0,
+  mix: readonly MixPiece[] = [],
+): BandSurface[] {
+  const panelArea = room.panel.width * room.panel.height;
+  const panel = panelAlpha[band]! * (1 + widen * PANEL_SPREAD);
+  return room.faces.flatMap((f): BandSurface[] => {
+    const covered = Math.min(f.area, (counts[f.id] ?? 0) * panelArea);
+    const wall = f.alpha[band]! * (1 + widen * f.spread);
+    let left = f.area - covered;
+    const others = mix.flatMap((p): BandSurface[] =>
+      p.parts
+        .filter((t) => t.face === f.id)
+        .map((t) => {
+          const area = Math.min(left, p.count * t.area);
+          left -= area;
+          return { area, alpha: coveredAlpha(p.alpha[band]! * (1 + widen * p.spread), wall), axis: f.axis };
+        }),
+    );
+    return [
+      { area: left, alpha: clip(wall), axis: f.axis },
+      { area: covered, alpha: coveredAlpha(panel, wall), axis: f.axis },
+      ...others,
+    ];
+  });
+}
+
+/**
+ * Lowest and highest of Sabine, Eyring, Kuttruff and Arau-Puchades. Millington-Sette and Fitzroy are left out of the band:
+ * one very absorbing patch sends the first towards zero, one hard pair of walls sends the second to many times the rest.
+ */
+function spreadAt(rooms: readonly BandRoom[]): [low: number | null, high: number | null] {
+  const times = rooms.flatMap((r) => [sabine(r), eyring(r), kuttruff(r), arauPuchades(r)]).filter((t) => t !== null);
+  return times.length > 0 ? [Math.min(...times), Math.max(...times)] : [null, null];
+}
+
+function worstOf(bands: readonly number[], times: readonly (number | null)[], limits: Judged): WorstBand | null {
+  let worst: (WorstBand & { ratio: number }) | null = null;
+  times.forEach((time, b) => {
+    const limit = limits[b];
+    if (!limit || time === null) return;
+    const over = limit.upper !== null && time > limit.upper + 1e-9 ? time / limit.upper : 0;
+    const under = time < limit.lower - 1e-9 ? limit.lower / Math.max(time, 1e-6) : 0;
+    const ratio = Math.max(over, under);
+    if (ratio === 0 || (worst && ratio <= worst.ratio)) return;
+    const side = over > 0 ? ('over' as const) : ('under' as const);
+    worst = { octave: bands[b]!, time, limit: side === 'over' ? limit.upper! : limit.lower, side, ratio };
+  });
+  if (!worst) return null;
+  const { octave, time, limit, side } = worst as WorstBand;
+  return { octave, time, limit, side };
+}
+
+/** The whole curve for panel counts by surface. */
+export function curveFor(
+  room: DecayRoom,
+  counts: Readonly<Record<string, number>>,
+  panelAlpha: readonly number[],
+  limits: Judged,
+  mix: readonly MixPiece[] = [],
+): Curve {
+  const at = (band: number, widen: -1 | 0 | 1): BandRoom => ({
+    volume: room.volume,
+    c: room.c,
+    mEnergy: room.mEnergy[band]!,
+    objects: room.objects[band]! * (1 + widen * room.objectSpread),
+    surfaces: bandSurfaces(room, counts, panelAlpha, band, widen, mix),
+  });
+  const bands = room.bands.map((_, b) => {
+    const middle = at(b, 0);
+    const [low, high] = spreadAt([middle, at(b, 1), at(b, -1)]);
+    return { sabine: sabine(middle), eyring: eyring(middle), low, high };
+  });
+  const eyringTimes = bands.map((b) => b.eyring);
+  const further = Object.values(counts).reduce((sum, n) => sum + n, 0);
+  const others = mix.reduce((sum, p) => sum + p.count, 0);
+  const panels = room.hungPanels + further + others;
+  const hangable = room.faces.filter((f) => !f.isFloor).reduce((sum, f) => sum + f.area, 0);
+  const [a, b] = [eyringTimes[room.bands.indexOf(500)]!, eyringTimes[room.bands.indexOf(1000)]!];
+  const worst = worstOf(room.bands, eyringTimes, limits);
+  return {
+    counts: { ...counts },
+    panels,
+    coverage:
+      (room.hungArea +
+        further * room.panel.width * room.panel.height +
+        mix.reduce((sum, p) => sum + p.count * p.front, 0)) /
+      hangable,
+    sabine: bands.map((x) => x.sabine),
+    eyring: eyringTimes,
+    low: bands.map((x) => x.low),
+    high: bands.map((x) => x.high),
+    mid: a === null || b === null ? null : (a + b) / 2,
+    inside: worst === null && eyringTimes.every((t, i) => !limits[i] || t !== null),
+    worst,
+  };
+}

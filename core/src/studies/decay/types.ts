@@ -1,0 +1,56 @@
+/** What the decay study is given and what it answers; plain values, so that a worker can be sent them. */
+import type { PanelRecipe } from '../../document/schema/project';
+import type { School } from '../../criteria/decayTargets';
+import type { Recipe } from '../../recipes/types';
+import type { DecayFormula } from '../../physics/reverberation/decay';
+import type { OwnLimits } from '../../criteria/decayTargets';
+import type { Curve, DecayRoom, Judged, MixPiece } from './curves';
+
+/** Plain values a worker can be sent. */
+export interface DecayInputs extends DecayRoom {
+  rho: number;
+  recipe: PanelRecipe;
+  school: School;
+  /** Limits of the school "own". */
+  own: OwnLimits;
+  lowestOctave: number;
+  /** Other recipes decided on; what they absorb is worked out by the study. */
+  mix: (Omit<MixPiece, 'alpha' | 'recipe'> & { recipe: Recipe })[];
+  marksFirst: boolean;
+  /** Walls on the left and on the right, when both sides must carry as many. */
+  alike: [string[], string[]] | null;
+}
+
+export type Answer =
+  | { status: 'reached'; curve: Curve; fewer: Curve | null; more: Curve | null }
+  /** Enough panels for the upper limits make other bands too dead. */
+  | { status: 'too-dead'; curve: Curve }
+  /** Even everything full does not absorb enough. */
+  | { status: 'not-enough'; curve: Curve }
+  /** What the marks need already goes too far, or the wish for both sides alike cannot be kept. */
+  | { status: 'wishes-conflict'; curve: Curve }
+  | { status: 'undecided'; reason: string };
+
+export interface DecayResult {
+  inputs: DecayInputs;
+  octaves: readonly number[];
+  panelAlpha: number[];
+  limits: Judged;
+  /** Limits before the lowest judged octave was applied, for drawing. */
+  allLimits: Judged;
+  midTarget: number;
+  bare: Curve;
+  chosen: Curve;
+  answer: Answer;
+  /** The same by every formula, s per octave: the bare room and what is chosen. */
+  formulas: { bare: Record<DecayFormula, (number | null)[]>; chosen: Record<DecayFormula, (number | null)[]> };
+  /** Pieces of other recipes among the chosen, with what they absorb. */
+  mix: MixPiece[];
+  /** Panels that first reflections need on usable surfaces. */
+  forMarks: number;
+  /** Mid-band decay after each further four panels (in halls a multiple of four), in the order they would be hung. */
+  steps: { panels: number; mid: number | null; inside: boolean }[];
+  schools: { school: School; bare: boolean; chosen: boolean; answer: boolean | null }[];
+  /** Of the room with the panels chosen, Hz. */
+  schroeder: number;
+}

@@ -1,0 +1,60 @@
+/** What is wrong with marks and what covers them. */
+import { distance } from '../../geometry/vector';
+import type { FaceAnswer } from './covers';
+import { scatterDistance } from '../../room/hung';
+import { notForPanels } from '../../room/reflectionLevels';
+import type { Mark } from './types';
+import type { Setting } from '../../room/setting';
+import { targetsOf } from '../../room/mirrors';
+import type { Issue } from '../types';
+
+/** Panels decided for a face, against what fits there and what its marks want. */
+export function coverIssues(setting: Setting, answers: readonly FaceAnswer[]): Issue[] {
+  return answers.flatMap(({ cover, none }): Issue[] => {
+    const { name } = setting.faces.find((f) => f.id === cover.face)!;
+    const { chosen, capacity } = cover;
+    const shared = { severity: 'warning' as const, where: [cover.face] };
+    return [
+      ...(chosen > capacity
+        ? [{ ...shared, code: 'marks.too-many-panels', values: { face: name, chosen, capacity } }]
+        : []),
+      ...(none ? [{ ...shared, code: 'marks.panel-too-large', values: { face: name } }] : []),
+    ];
+  });
+}
+
+export function markIssues(setting: Setting, marks: readonly Mark[]): Issue[] {
+  const issues: Issue[] = [];
+  for (const m of marks) {
+    const values = { letter: m.letter, face: m.faceName };
+    if (m.matters && notForPanels(m.on)) {
+      const where = [m.id, m.on!.id];
+      issues.push({ code: 'marks.on-opening', severity: 'warning', where, values: { ...values, name: m.on!.name } });
+    }
+    if (m.covered && m.matters) {
+      const level = { ...values, levelDb: m.levelDb!, bareDb: m.bareDb! };
+      issues.push({ code: 'marks.still-loud', severity: 'warning', where: [m.id], values: level });
+    }
+    if (!m.covered && m.matters && m.coveredPart > 0.02) {
+      issues.push({
+        code: 'marks.half-covered',
+        severity: 'warning',
+        where: [m.id],
+        values: { ...values, part: m.coveredPart },
+      });
+    }
+  }
+  for (const piece of setting.hung) {
+    if (piece.kind !== 'scatter') continue;
+    const { box } = piece;
+    const target = targetsOf(setting.room).find((t) => t.id === piece.face)!;
+    const middle = target.toRoom([(box.left + box.right) / 2, (box.low + box.high) / 2], piece.standoff);
+    const away = distance(middle, setting.head);
+    const least = scatterDistance(piece.scatterHz, setting.c);
+    if (away < least - 0.005) {
+      const values = { name: piece.name, distance: away, least, hz: piece.scatterHz };
+      issues.push({ code: 'marks.scatter-too-near', severity: 'warning', where: [piece.id], values });
+    }
+  }
+  return issues;
+}

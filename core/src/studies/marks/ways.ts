@@ -1,0 +1,100 @@
+/** What is put into the document when somebody takes a way out for a mark: pieces to hang, a board, a panel on feet. */
+import { localToFace } from '../../geometry/unfold';
+import type { Furniture, HungPiece } from '../../document/schema/project';
+import { coverMark, piecesFor, SCATTER_HZ } from './coverMark';
+import { faceAxes } from '../../room/hung';
+import type { Mark } from './types';
+import type { Redirect } from './redirect';
+import type { Setting, SettingFace } from '../../room/setting';
+
+/** Board hung to send sound elsewhere: thickness and distance from the wall, m. */
+export const BOARD = { depth: 0.018, gap: 0.02 } as const;
+/** A scatterer's depth to begin with, m. */
+const SCATTER_DEPTH = 0.15;
+/** A stand-alone panel stands so far before the wall, m. */
+const STAND_OFF = 0.12;
+
+const faceOf = (setting: Setting, mark: Mark): SettingFace => {
+  const face = setting.faces.find((f) => f.id === mark.face);
+  if (!face) throw new RangeError(`ways: mark.face must be a face of the room, got ${mark.face}`);
+  return face;
+};
+
+/** What is proposed for each of some marks, every piece with a name of its own; nothing for marks without a proposal. */
+export function piecesOver(
+  setting: Setting,
+  wanted: readonly Mark[],
+  marks: readonly Mark[],
+  kind: 'absorber' | 'scatter',
+): HungPiece[] {
+  const { panel } = setting.project.treatment;
+  const [depth, gap] = kind === 'absorber' ? [panel.depth, panel.gap] : [SCATTER_DEPTH, 0];
+  const name = kind === 'absorber' ? 'Panel' : 'Diffuser';
+  const pieces = wanted.flatMap((mark) => {
+    const answer = coverMark(setting, mark, marks);
+    if (!answer?.proposal) return [];
+    return piecesFor(setting, answer.face, answer.proposal.panels, { kind, depth, gap, scatterHz: SCATTER_HZ }, name);
+  });
+  return named(setting, pieces, name);
+}
+
+/** Pieces put together from several places, each with a number of its own. */
+function named(setting: Setting, pieces: readonly HungPiece[], name: string): HungPiece[] {
+  const taken = new Set(setting.project.treatment.hung.map((p) => p.id));
+  let n = 0;
+  return pieces.map((p) => {
+    do n += 1;
+    while (taken.has(`hung-${n}`));
+    return { ...p, id: `hung-${n}`, name: `${name} ${n}` };
+  });
+}
+
+/** The board of a redirect, and its mirror image over the twin mark when there is to be one. */
+export function boardsFor(setting: Setting, mark: Mark, redirect: Redirect, twin: Mark | null): HungPiece[] {
+  const own = boardFor(setting, mark, redirect);
+  if (!twin) return own;
+  const { box } = twin.zone;
+  // An upright axis turns the other way in a mirror; a level one tilts alike.
+  const image: Redirect = {
+    ...redirect,
+    deg: redirect.about === 'turn' ? -redirect.deg : redirect.deg,
+    middle: [(box.left + box.right) / 2, (box.low + box.high) / 2],
+  };
+  return named(setting, [...own, ...boardFor(setting, twin, image)], 'Board');
+}
+
+function boardFor(setting: Setting, mark: Mark, redirect: Redirect): HungPiece[] {
+  const { width, height } = redirect.size;
+  const panels = [{ left: redirect.middle[0] - width / 2, low: redirect.middle[1] - height / 2, width, height }];
+  const turned = redirect.about === 'turn' ? { turnDeg: redirect.deg } : { tiltDeg: redirect.deg };
+  return piecesFor(setting, faceOf(setting, mark), panels, { kind: 'board', ...BOARD, ...turned }, 'Board');
+}
+
+/** A panel on feet before the zone of a wall mark, along its wall. */
+export function standBefore(setting: Setting, mark: Mark): Furniture {
+  const face = faceOf(setting, mark);
+  const { n, u } = faceAxes(face);
+  const { box } = mark.zone;
+  const [x, y, z] = localToFace(face, [(box.left + box.right) / 2, box.low]);
+  const place = [x + n[0] * STAND_OFF, y + n[1] * STAND_OFF] as const;
+  const at = setting.frame.toSurvey(place);
+  const along = setting.frame.toSurvey([place[0] + u[0], place[1] + u[1]]);
+  const ids = new Set(setting.project.room.furniture.map((f) => f.id));
+  let k = 1;
+  while (ids.has(`stand-${k}`)) k += 1;
+  return {
+    id: `stand-${k}`,
+    kind: 'gobo',
+    name: `Stand-alone panel ${k}`,
+    x: at[0],
+    y: at[1],
+    turnDeg: (Math.atan2(along[1] - at[1], along[0] - at[0]) * 180) / Math.PI,
+    width: Math.max(0.6, box.right - box.left + 0.2),
+    depth: 0.1,
+    height: Math.max(1.2, z + (box.high - box.low) + 0.2 - (setting.solid.floorAt(place) ?? 0)),
+    lift: 0,
+    tiltDeg: 0,
+    material: 'gobo-100',
+    clearance: 0,
+  };
+}

@@ -1,0 +1,304 @@
+/** The room of a setting as the wave solver takes it: its air, what damps it and where, and how far up it is solved. */
+import { admittanceOf, atWall } from '../../physics/absorbers/admittance';
+import type { Layer } from '../../physics/absorbers/layers';
+import { surfaceImpedance } from '../../physics/absorbers/layers';
+import { clipConvex } from '../../geometry/clip';
+import { volumeByDivergence } from '../../geometry/solid';
+import { faceOutline, faceStretch, localToFace } from '../../geometry/unfold';
+import type { Vec2 } from '../../geometry/vector';
+import { type Complex, complex, divide } from '../../numerics/complex';
+import type { Linalg } from '../../numerics/linalg/types';
+import { shapeOf } from '../../document/place/shape';
+import type { HungKind } from '../../document/schema/project';
+import { OCTAVE_MIDBANDS } from '../../quantities/bands';
+import type { Damper } from '../../physics/waves/damped';
+import { COARSE_SPACING, expectedModes, type Refusal, type RoomModes, SPACING } from '../../physics/waves/modes';
+import { type Block, openAir, type OpenAir } from '../../physics/waves/openAir';
+import { addPoints, couplingBytes, couplings, type SurfacePoints } from '../../physics/waves/surfaces';
+import { BOARD_ALPHA, pieceLayers, SCATTER } from '../../room/hung';
+import type { RoomSetting, Setting, SettingFace } from '../../room/setting';
+
+export type Quality = 'coarse' | 'full';
+
+/** A thing is cut out of the air when it is at least so thick each way, m, and so large, m³. */
+const LEAST_SIDE = 0.25;
+const LEAST_BLOCK = 0.08;
+
+/** Most modes the damped system is built of. */
+export const MOST_MODES = 380;
+export const LOWEST_HZ = 15;
+const TOP_HZ = { full: 250, coarse: 120 } as const;
+/** Modes are kept to so much over the highest frequency answered. */
+export const OVER = 1.4;
+/** Rooms in which less than this can be answered are refused, Hz. */
+export const LEAST_TOP_HZ = 60;
+/** Volume of the prisms against that of the faces: more than this part apart, the faces do not close. */
+const CLOSED = 0.005;
+
+export interface WaveRoom {
+  air: OpenAir;
+  /** Highest frequency answered, Hz; modes are solved to {@link OVER} times it. */
+  top: number;
+  spacing: number;
+  c: number;
+  surface: number;
+  edges: number;
+  /** What the modes depend on, as text. */
+  key: string;
+}
+
+type RoomRefusal =
+  | { reason: 'leaks'; volume: number; faces: number }
+  | { reason: 'too-large'; volume: number; top: number; limit: number };
+
+/** Why a room's waves are not solved. */
+export type WaveRefusal = RoomRefusal | Refusal;
+
+/** Furniture that stands in the way of long waves. Soft things are let through: they absorb instead. */
+function blocksOf(setting: RoomSetting): Block[] {
+  return setting.objects.flatMap((o): Block[] => {
+    if (o.faces.length === 0 || o.kind === 'sofa' || o.kind === 'bed' || o.kind === 'gobo') return [];
+    const [a, b, c] = [o.outline[0]!, o.outline[1]!, o.outline[2]!];
+    const sides = [Math.hypot(b[0] - a[0], b[1] - a[1]), Math.hypot(c[0] - b[0], c[1] - b[1]), o.high - o.low];
+    if (Math.min(...sides) < LEAST_SIDE || sides.reduce((p, s) => p * s, 1) < LEAST_BLOCK) return [];
+    return [{ outline: o.outline, low: o.low, high: o.high }];
+  });
+}
+
+/** Whether a thing is cut out of the air. */
+export function isBlock(setting: RoomSetting, id: string): boolean {
+  const o = setting.objects.find((t) => t.id === id);
+  return !!o && blocksOf({ ...setting, objects: [o] }).length > 0;
+}
+
+export function waveRoomOf(setting: Setting, quality: Quality): WaveRoom | { refused: RoomRefusal } {
+  const { solid, frame, c } = setting;
+  const shape = shapeOf(setting.surveyed, (p) => frame.toListener(p));
+  const hollow = openAir(shape);
+  const faces = volumeByDivergence(solid.faces);
+  if (Math.abs(hollow.volume - faces) > CLOSED * hollow.volume) {
+    return { refused: { reason: 'leaks', volume: hollow.volume, faces } };
+  }
+  const air = openAir(shape, blocksOf(setting));
+  const around = solid.plan.reduce((s, p, i) => {
+    const q = solid.plan[(i + 1) % solid.plan.length]!.at;
+    return s + Math.hypot(q[0] - p.at[0], q[1] - p.at[1]);
+  }, 0);
+  const edges = 2 * around + solid.plan.length * solid.height;
+  let top: number = TOP_HZ[quality];
+  while (top > 0 && expectedModes(air.volume, solid.surfaceArea, edges, OVER * top, c) > MOST_MODES) top -= 1;
+  if (top < LEAST_TOP_HZ) {
+    return { refused: { reason: 'too-large', volume: air.volume, top, limit: LEAST_TOP_HZ } };
+  }
+  // As many points a wavelength in a hall as in a small room.
+  const scale = TOP_HZ.full / Math.min(TOP_HZ.full, top);
+  const spacing =
+    quality === 'full' ? SPACING * scale : Math.max(COARSE_SPACING, (COARSE_SPACING * TOP_HZ.coarse) / top);
+  return {
+    air,
+    top,
+    spacing,
+    c,
+    surface: solid.surfaceArea,
+    edges,
+    key: JSON.stringify([air.prisms, spacing, top, c]),
+  };
+}
+
+/** Octaves that matter below the solver's highest frequency: 63 to 500 Hz. */
+const ROOM_OCTAVES = 4;
+
+/** Weight of an octave's value at a frequency: straight over the logarithm between octaves, held at the ends; they sum to 1. */
+export function octaveShare(octave: number, frequency: number): number {
+  const x = Math.min(ROOM_OCTAVES - 1, Math.max(0, Math.log2(frequency / OCTAVE_MIDBANDS[0]!)));
+  return Math.max(0, 1 - Math.abs(x - octave));
+}
+
+/** Depth of a stack from its wall to its front, m; sheets have none. */
+const stackDepth = (layers: readonly Layer[]): number =>
+  layers.reduce((sum, l) => sum + (l.type === 'porous' || l.type === 'air' ? l.d : 0), 0);
+
+/** Admittance of a stack at its front. */
+export const frontBeta = (layers: readonly Layer[], f: number, rho: number, c: number): Complex =>
+  divide(complex(1), surfaceImpedance(layers, f, 0, { rho0: rho, c0: c }));
+
+/**
+ * What a hung piece adds to the wall behind it, at straight incidence, referred to that wall: the air of the room is counted right up to
+ * it. Both walls of a corner look into one fill: each has half of it. What has no layers takes its typical coefficient.
+ */
+export function pieceBeta(
+  kind: HungKind,
+  layers: readonly Layer[],
+  { rho, c }: { rho: number; c: number },
+): (f: number) => Complex {
+  if (layers.length === 0) {
+    const typical = complex(admittanceOf(kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
+    return () => typical;
+  }
+  const share = kind === 'corner' ? 0.5 : 1;
+  const depth = stackDepth(layers);
+  return (f) => {
+    const b = atWall(frontBeta(layers, f, rho, c), (2 * Math.PI * f) / c, depth);
+    return { re: share * b.re, im: share * b.im };
+  };
+}
+
+export interface NamedDamper extends Damper {
+  /** Of hung pieces what they are made of; null for the room itself. */
+  piece: string | null;
+}
+
+/** The strip of the neighbouring wall a corner fill stands before; null when its wall's end meets none. */
+export function cornerTwin(
+  setting: RoomSetting,
+  face: SettingFace,
+  box: { left: number; right: number; low: number; high: number },
+) {
+  if (!face.foot) return null;
+  const atLeft = box.left < face.length - box.right;
+  const corner = atLeft ? face.foot[1] : face.foot[0];
+  const near = (a: Vec2, b: Vec2) => Math.hypot(a[0] - b[0], a[1] - b[1]) < 1e-6;
+  const other = setting.faces.find(
+    (f) => f !== face && f.kind === 'wall' && f.foot && near(f.foot[atLeft ? 0 : 1], corner),
+  );
+  if (!other) return null;
+  const width = box.right - box.left;
+  const [left, right] = atLeft ? [other.length - width, other.length] : [0, width];
+  const rectangle: Vec2[] = [
+    [left, box.low],
+    [right, box.low],
+    [right, box.high],
+    [left, box.high],
+  ];
+  return { face: other, outline: clipConvex(faceOutline(other), rectangle) };
+}
+
+/** A patch of a definite kind somewhere on a face: what it adds to the wall. */
+export interface PatchPlan {
+  /** Alike for pieces that are made alike. */
+  make: string;
+  points: SurfacePoints;
+  beta: (f: number) => Complex;
+}
+
+/** Points over an outline on a face. */
+export function pointsOn(
+  face: SettingFace,
+  outline: readonly Vec2[],
+  into: SurfacePoints = [],
+  sign: 1 | -1 = 1,
+): SurfacePoints {
+  addPoints(into, outline, (p) => localToFace(face, p), faceStretch(face), sign);
+  return into;
+}
+
+/** What hung pieces add, each by itself. */
+export function hungPatches(setting: Setting): PatchPlan[] {
+  const { flowResistivity } = setting.project.treatment.panel;
+  return setting.hung.map((piece): PatchPlan => {
+    const face = setting.faces.find((f) => f.id === piece.face)!;
+    const layers = pieceLayers(piece, flowResistivity);
+    const points = pointsOn(face, piece.outline);
+    if (piece.kind === 'corner') {
+      const twin = cornerTwin(setting, face, piece.box);
+      if (twin && twin.outline.length > 2) pointsOn(twin.face, twin.outline, points);
+    }
+    return { make: JSON.stringify([piece.kind, layers]), points, beta: pieceBeta(piece.kind, layers, setting) };
+  });
+}
+
+/** Points of one place that stand for things that absorb, alike ones together: β S by octave. */
+function thingPatches(setting: Setting): { points: SurfacePoints; beta: number[] }[] {
+  const groups = new Map<string, { points: SurfacePoints; beta: number[] }>();
+  for (const o of setting.objects) {
+    if (o.absorption.every((a) => a === 0)) continue;
+    const n = o.outline.length;
+    const [x, y] = [0, 1].map((i) => o.outline.reduce((s, p) => s + p[i]! / n, 0));
+    // Of what is listed by the piece the surface is not known: its area is taken as weakly absorbing, α = 8β.
+    const beta = o.absorption.map((area, i) =>
+      o.material.per === 'piece' ? area / 8 : o.exposed * admittanceOf(o.material.alpha[i]!),
+    );
+    const key = JSON.stringify(beta);
+    if (!groups.has(key)) groups.set(key, { points: [], beta });
+    groups.get(key)!.points.push(x!, y!, isBlock(setting, o.id) ? o.high : (o.low + o.high) / 2, 1);
+  }
+  return [...groups.values()];
+}
+
+/** What the room's own damping depends on beside the modes, as text. */
+export const roomDamperKey = (setting: Setting): string =>
+  JSON.stringify([
+    setting.faces.map((f) => [f.material.alpha, f.parts.map((p) => [p.material?.alpha, p.outline])]),
+    setting.objects.map((o) => [o.outline, o.absorption]),
+  ]);
+
+/** What the damping of what hangs depends on. */
+export const hungDamperKey = (setting: Setting): string =>
+  JSON.stringify([setting.project.treatment.hung, setting.project.treatment.panel.flowResistivity, setting.rho]);
+
+async function couplingOf(
+  modes: RoomModes,
+  points: SurfacePoints,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<Float32Array> {
+  const la = await load(couplingBytes(points.length / 4, modes.count));
+  return couplings(la, modes, points);
+}
+
+/**
+ * What damps the room by itself: its materials and its things.
+ */
+export async function roomDampers(
+  setting: Setting,
+  modes: RoomModes,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<NamedDamper[]> {
+  const materials = new Map<string, { points: SurfacePoints; beta: number[] }>();
+  const of = (id: string, alpha: readonly number[]) => {
+    // Each octave by itself: coefficients do not mix as admittances do.
+    if (!materials.has(id)) materials.set(id, { points: [], beta: alpha.map(admittanceOf) });
+    return materials.get(id)!.points;
+  };
+  for (const face of setting.faces) {
+    const own = of(face.material.id, face.material.alpha);
+    pointsOn(face, faceOutline(face), own);
+    for (const part of face.parts) {
+      if (!part.material || part.outline.length < 3) continue;
+      pointsOn(face, part.outline, own, -1);
+      pointsOn(face, part.outline, of(part.material.id, part.material.alpha));
+    }
+  }
+  // Octave values run straight between octaves: all that is the room's own is one matrix an octave, faded over.
+  const octaves = OCTAVE_MIDBANDS.slice(0, ROOM_OCTAVES).map((): Float32Array | null => null);
+  for (const { points, beta } of [...materials.values(), ...thingPatches(setting)]) {
+    if (points.length === 0) continue;
+    const coupling = await couplingOf(modes, points, load);
+    octaves.forEach((_, o) => {
+      const sum = (octaves[o] ??= new Float32Array(coupling.length));
+      for (let i = 0; i < sum.length; i++) sum[i]! += beta[o]! * coupling[i]!;
+    });
+  }
+  const list = octaves.flatMap((coupling, o): NamedDamper[] =>
+    coupling ? [{ piece: null, coupling, beta: (f) => complex(octaveShare(o, f)) }] : [],
+  );
+  return list;
+}
+
+/** What hangs. Pieces of one make damp alike: together they are one matrix. */
+export async function hungDampers(
+  setting: Setting,
+  modes: RoomModes,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<NamedDamper[]> {
+  const list: NamedDamper[] = [];
+  const makes = new Map<string, PatchPlan>();
+  for (const patch of hungPatches(setting)) {
+    const known = makes.get(patch.make);
+    if (known) known.points.push(...patch.points);
+    else makes.set(patch.make, { ...patch, points: [...patch.points] });
+  }
+  for (const { make, points, beta } of makes.values()) {
+    if (points.length > 0) list.push({ piece: make, coupling: await couplingOf(modes, points, load), beta });
+  }
+  return list;
+}

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+/** The panel of the marks: size, fill, gap. */
+import { LIMITS, type PanelRecipe } from '@tawny/core/document/schema/project';
+import NumberField from './NumberField.vue';
+
+defineProps<{ panel: PanelRecipe }>();
+const emit = defineEmits<{ change: [change: Partial<PanelRecipe>] }>();
+const LENGTHS = [
+  { key: 'width', name: 'Width', range: LIMITS.panelSide },
+  { key: 'height', name: 'Height', range: LIMITS.panelSide },
+  { key: 'depth', name: 'Depth of fill', range: LIMITS.panelDepth },
+  { key: 'gap', name: 'Air gap behind', range: LIMITS.panelGap },
+] as const;
+</script>
+
+<template>
+  <NumberField
+    v-for="f in LENGTHS"
+    :key="f.key"
+    :label="f.name"
+    :model-value="panel[f.key]"
+    :min="f.range[0]"
+    :max="f.range[1]"
+    @update:model-value="emit('change', { [f.key]: $event })"
+  />
+  <NumberField
+    label="Flow resistivity"
+    kind="number"
+    unit="kPa·s/m²"
+    :scale="0.001"
+    :digits="1"
+    :step="1000"
+    :model-value="panel.flowResistivity"
+    :min="LIMITS.flowResistivity[0]"
+    :max="LIMITS.flowResistivity[1]"
+    @update:model-value="emit('change', { flowResistivity: $event })"
+  />
+</template>
