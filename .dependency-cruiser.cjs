@@ -21,6 +21,7 @@ CORE.document = GROUND;
 CORE.room = [...GROUND, 'document'];
 CORE.studies = [...GROUND, 'document', 'room'];
 CORE.formats = ['quantities', 'geometry', 'materials', 'document'];
+CORE.questions = [...GROUND, 'document', 'room', 'studies', 'formats'];
 CORE.report = [...GROUND, 'document', 'room', 'studies', 'formats'];
 CORE.words = [...GROUND, 'document', 'room', 'studies', 'report'];
 
@@ -48,11 +49,12 @@ const WEB = {
   persistence: [],
   words: ['persistence'],
   workers: ['persistence', 'words'],
-  stores: ['persistence', 'workers', 'words'],
-  files: ['charts', 'persistence', 'stores'],
-  desk: ['board', 'fields', 'parts', 'stores'],
-  shell: ['charts', 'fields', 'parts', 'files', 'persistence', 'stores', 'words', 'desk'],
-  stages: ['charts', 'board', 'parts', 'fields', 'audio', 'print', 'words', 'stores', 'files', 'desk'],
+  stores: ['persistence', 'words'],
+  answers: ['stores', 'workers'],
+  files: ['charts', 'persistence', 'stores', 'workers'],
+  desk: ['board', 'fields', 'parts', 'stores', 'answers'],
+  shell: ['charts', 'fields', 'parts', 'files', 'persistence', 'stores', 'answers', 'words', 'desk'],
+  stages: ['charts', 'board', 'parts', 'fields', 'audio', 'print', 'words', 'stores', 'answers', 'files', 'desk'],
 };
 
 /** One rule a room: it opens itself and what its line says. */

@@ -3,11 +3,11 @@
 import { computed } from 'vue';
 import ChoiceField from '../fields/ChoiceField.vue';
 import { useDocument } from '../stores/document';
-import { useResults } from '../stores/results';
+import { useAnswers } from '../answers/answers';
 import { useSession } from '../stores/session';
 
 const doc = useDocument();
-const results = useResults();
+const answers = useAnswers();
 const session = useSession();
 const states = computed(() => doc.project?.states.list ?? []);
 const current = computed(() => doc.project?.states.current ?? null);
@@ -20,7 +20,7 @@ const beside = computed(() => [
   { value: '', title: 'nothing' },
   ...choices.value.filter((c) => c.value !== (current.value ?? SURVEYED)),
 ]);
-const compared = computed(() => (results.other ? (session.compared ?? SURVEYED) : ''));
+const compared = computed(() => (answers.other ? (session.compared ?? SURVEYED) : ''));
 function compare(value: string): void {
   session.compared = value === '' ? undefined : value === SURVEYED ? null : value;
 }
@@ -37,6 +37,6 @@ function compare(value: string): void {
       @update:model-value="doc.run({ type: 'switch-state', id: $event === SURVEYED ? null : $event })"
     />
     <ChoiceField label="Beside it" wide :model-value="compared" :items="beside" @update:model-value="compare" />
-    <slot v-if="results.other" />
+    <slot v-if="answers.other" />
   </section>
 </template>

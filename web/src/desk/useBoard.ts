@@ -18,7 +18,7 @@ import type {
 } from '../board/types';
 import { doorSwings } from '@tawny/core/room/doors';
 import { useDocument } from '../stores/document';
-import { useResults } from '../stores/results';
+import { useAnswers } from '../answers/answers';
 import { type Selection, useSession } from '../stores/session';
 
 export interface BoardOptions {
@@ -41,14 +41,14 @@ const toMillimetre = (v: number) => Math.round(v * 1000) / 1000;
 export function useBoard(options: BoardOptions) {
   const doc = useDocument();
   const session = useSession();
-  const results = useResults();
+  const answers = useAnswers();
   const said = ref('');
 
   /** Frame of the document without the drag in hand: gestures are read against what they began on. */
   const frame = computed(() => (doc.stored ? frameOf(inState(doc.stored)) : null));
 
   const panels = computed((): BoardPanel[] => {
-    const q = results.quick;
+    const q = answers.glance;
     if (!q) return [];
     const { depth } = q.setting.project.treatment.panel;
     const proposed = q.marks.result.decided
@@ -81,7 +81,7 @@ export function useBoard(options: BoardOptions) {
   });
 
   const scene = computed((): BoardScene | null => {
-    const q = results.quick;
+    const q = answers.glance;
     if (!q) return null;
     const fault = doc.refused;
     const edit = options.edit?.() ?? null;

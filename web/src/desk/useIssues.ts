@@ -1,7 +1,7 @@
 /** Issues of one stage. */
 import { computed } from 'vue';
 import type { StageId } from '@tawny/core/report/verdict';
-import { stageOfIssue, useResults } from '../stores/results';
+import { stageOfIssue, useResults } from '../answers/results';
 
 export function useIssues(stage: StageId) {
   const results = useResults();

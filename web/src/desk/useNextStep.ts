@@ -6,26 +6,28 @@ import type { StageId } from '@tawny/core/report/verdict';
 import { nextStepSentence } from '@tawny/core/words/nextStep';
 import type { StepShown } from '../parts/keys';
 import { useDocument } from '../stores/document';
-import { useResults } from '../stores/results';
+import { useAnswers } from '../answers/answers';
+import { useResults } from '../answers/results';
 import { useSession } from '../stores/session';
 
 export function useNextStep() {
   const doc = useDocument();
   const results = useResults();
+  const answers = useAnswers();
   const session = useSession();
   const route = useRoute();
   const router = useRouter();
 
   return computed((): StepShown | null => {
     const stage = route.meta.stage as StageId | undefined;
-    if (!stage || !doc.project || !results.calm) return null;
+    if (!stage || !doc.project || !answers.calm) return null;
     const step = nextStep(stage, {
       project: doc.project,
       doubts: results.doubts,
       measures: results.measures,
-      marks: results.calm.marks.result,
-      decay: results.decay?.result ?? null,
-      build: results.calm.build.result,
+      marks: answers.calm.marks.result,
+      decay: answers.decay?.result ?? null,
+      build: answers.calm.build.result,
     });
     const go = (to: StageId, then?: () => void) => () => {
       then?.();

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { namedRecipes } from '@tawny/core/document/recipes';
 import { useDocument } from '../stores/document';
-import { useResults } from '../stores/results';
+import { useAnswers } from '../answers/answers';
 import { useSession } from '../stores/session';
 import { DECAY_PARTS, STAGES, SURVEY_PARTS, type SurveyPart } from '../words/stages';
 
@@ -12,7 +12,7 @@ const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: []; projects: [] }>();
 const shown = computed({ get: () => props.open, set: (v) => !v && emit('close') });
 const router = useRouter();
-const results = useResults();
+const answers = useAnswers();
 const session = useSession();
 const doc = useDocument();
 
@@ -26,7 +26,7 @@ interface Entry {
   go: () => void;
 }
 const entries = computed((): Entry[] => {
-  const q = results.quick;
+  const q = answers.glance;
   return [
     ...STAGES.map((s): Entry => ({ title: s.name, kind: s.question, go: () => void router.push(`/${s.id}`) })),
     ...SURVEY_PARTS.map((p): Entry => ({

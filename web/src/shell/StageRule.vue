@@ -5,12 +5,15 @@ import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { counted } from '@tawny/core/words/build';
 import type { StageId } from '@tawny/core/report/verdict';
-import { useResults } from '../stores/results';
+import { useAnswers, useLines } from '../answers/answers';
+import { useResults } from '../answers/results';
 import { useDocument } from '../stores/document';
 import { STAGES } from '../words/stages';
 
 const route = useRoute();
 const results = useResults();
+const answers = useAnswers();
+const lines = useLines();
 const doc = useDocument();
 
 interface State {
@@ -31,10 +34,10 @@ const states = computed((): Record<StageId, State> => {
       ? { text: 'not solved yet', doubt: false }
       : { text: 'settled', doubt: false };
   };
-  const marks = results.calm?.marks.result;
-  const decay = results.decay?.result;
+  const marks = answers.calm?.marks.result;
+  const decay = answers.decay?.result;
   const worst = decay?.chosen.worst;
-  const build = results.calm?.build.result;
+  const build = answers.calm?.build.result;
   const own = doc.project?.treatment.recipes.length ?? 0;
   return {
     survey: { text: doc.project ? 'in hand' : '', doubt: false },
@@ -44,7 +47,7 @@ const states = computed((): Record<StageId, State> => {
       ? { text: `${marks.covered} of ${marks.marks.length} covered`, doubt: marks.worstBare !== null }
       : { text: '', doubt: false },
     decay:
-      results.decayState.status === 'failed'
+      lines.decay.state.value.status === 'failed'
         ? { text: 'not computed', doubt: true }
         : !decay
           ? { text: 'computing …', doubt: false }

@@ -5,11 +5,13 @@ import { useRouter } from 'vue-router';
 import { fixed, signed } from '@tawny/core/quantities/format';
 import { formatLength, lengthText } from '@tawny/core/quantities/lengths';
 import type { Measure } from '@tawny/core/report/verdict';
-import { useResults } from '../stores/results';
+import { useLines } from '../answers/answers';
+import { useResults } from '../answers/results';
 import { useSession } from '../stores/session';
 import { MEASURE_NAMES } from '../words/stages';
 
 const results = useResults();
+const { decay } = useLines();
 const session = useSession();
 const router = useRouter();
 
@@ -30,7 +32,7 @@ const cells = computed(() =>
     const was = results.before[m.id];
     const moved = m.value !== null && was !== null && was !== undefined ? m.value - was : 0;
     const change = Math.abs(moved) >= 0.5 * 10 ** -m.digits ? signedIn(moved, m) : '';
-    const late = (m.id === 'decay' || m.id === 'cover' || m.id === 'panels') && results.decayState.status === 'running';
+    const late = (m.id === 'decay' || m.id === 'cover' || m.id === 'panels') && decay.state.value.status === 'running';
     return {
       ...m,
       name: MEASURE_NAMES[m.id],

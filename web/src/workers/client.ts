@@ -12,7 +12,7 @@ export type Outcome<T> =
 
 /** The part of Worker the client uses; tests pass their own. */
 export interface WorkerLike {
-  postMessage(message: Request): void;
+  postMessage(message: Request, handedOver?: Transferable[]): void;
   terminate(): void;
   /** Comes true when the worker has ended, also where no event tells. */
   gone?: Promise<void>;
@@ -35,6 +35,9 @@ export interface StudyClient {
   /** Ends whatever runs or waits; their promises settle as cancelled. */
   cancel(): void;
 }
+
+/** Bytes are handed over, not copied: whoever asks has them no more. */
+const handedOver = ({ inputs }: Request): Transferable[] => ('bytes' in inputs ? [inputs.bytes] : []);
 
 /** Requests of one sort replace each other. */
 const sortOf = ({ kind, inputs }: Request): string => ('task' in inputs ? `${kind} ${inputs.task}` : kind);
@@ -95,7 +98,7 @@ export function createStudyClient(makeWorker: () => WorkerLike, patienceMs = 150
   function start(call: Call): void {
     running = call;
     try {
-      ensureWorker().postMessage(call.request);
+      ensureWorker().postMessage(call.request, handedOver(call.request));
     } catch (error) {
       endWorker();
       finish({ status: 'failure', message: error instanceof Error ? error.message : String(error) });

@@ -53,7 +53,7 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       return (await import('@tawny/core/physics/modes/proportions')).proportionMap(request.inputs, progress);
     case 'outline': {
       const { readOutlineFile } = await import('@tawny/core/formats/outlineFile');
-      return readOutlineFile(request.inputs.name, request.inputs.text, progress);
+      return readOutlineFile(request.inputs.name, new TextDecoder().decode(request.inputs.bytes), progress);
     }
     case 'search': {
       const { searchSeat, searchWaves } = await import('@tawny/core/studies/search/study');

@@ -127,6 +127,17 @@ const shape = z.strictObject({
 });
 
 export type Project = z.infer<typeof shape>;
+/** A part of a document by path. */
+export type Part =
+  Exclude<keyof Project, 'treatment' | 'format' | 'version'> | `treatment.${keyof Project['treatment'] & string}`;
+/** All parts there are. */
+export const PARTS: readonly Part[] = Object.keys(shape.shape).flatMap((key) =>
+  key === 'treatment'
+    ? Object.keys(shape.shape.treatment.shape).map((k) => `treatment.${k}` as Part)
+    : key === 'format' || key === 'version'
+      ? []
+      : [key as Part],
+);
 export type Room = Project['room'];
 export type Loudspeaker = Project['loudspeakers'][number];
 export type HeadRange = Project['listening']['range'];

@@ -56,8 +56,8 @@ export interface SearchResult {
   map: { from: Vec2; step: number; columns: number; rows: number; costs: (number | null)[] };
   /** Best few, at least {@link APART} apart. */
   best: SeatCandidate[];
-  /** The seat as it is, judged alike; null when it is outside what the search permits. */
-  now: SeatCandidate | null;
+  /** The seat as it was when asked, judged alike; null when it is outside what the search permits. */
+  asked: SeatCandidate | null;
   tried: number;
   /** Whether evenness was judged: not in rooms the wave solver refuses. */
   evenness: boolean;
@@ -341,11 +341,11 @@ export function searchSeat(
   }
   const [l, rr] = pair as [PlacedLoudspeaker, PlacedLoudspeaker];
   const place = (p: Vec3): Vec2 => [p[0], p[1]];
-  const now = judged(
+  const asked = judged(
     place(setting.head),
     place(l.at),
     place(rr.at),
     Math.hypot(l.at[0] - rr.at[0], l.at[1] - rr.at[1]),
   );
-  return { map: { from, step, columns, rows, costs }, best, now, tried, evenness: modal !== null };
+  return { map: { from, step, columns, rows, costs }, best, asked, tried, evenness: modal !== null };
 }

@@ -30,7 +30,7 @@ onMounted(() => (stop = bass.start()));
 onBeforeUnmount(() => stop());
 const status = bass.status;
 const part = computed(() => session.bassPart);
-const busy = computed(() => status.value.state === 'running');
+const busy = computed(() => status.value.status === 'running');
 const stale = computed(() => answer.value !== null && !bass.current.value);
 
 // Something to look at: the lowest place of the swing, until somebody chooses.
@@ -131,7 +131,7 @@ const table = computed(() => {
       </p>
     </div>
     <template v-else>
-      <p v-if="status.state === 'failed'" class="bad fail" role="alert">
+      <p v-if="status.status === 'failed'" class="bad fail" role="alert">
         {{ status.message }} <v-btn size="x-small" variant="outlined" @click="bass.again()">Solve again</v-btn>
       </p>
       <ChartFrame

@@ -12,8 +12,7 @@ import ProportionStrips from '../../charts/ProportionStrips.vue';
 import { useBoard } from '../../desk/useBoard';
 import QuantityText from '../../parts/QuantityText.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
-import { answerOf, followed } from '../../stores/answers';
-import { useTasks } from '../../stores/tasks';
+import { useLines } from '../../answers/answers';
 import { useBox } from './useBox';
 
 const { setting, bass, mode, working, moved, movedName, select } = useBox();
@@ -22,11 +21,9 @@ const movedModes = computed(() =>
     ? boxModes(movedBox(bass.value.box, moved.value.axis, moved.value.by), setting.value.c, bass.value.limit)
     : [],
 );
-const proportions = useTasks().proportions;
-const { last: ratios } = followed(
-  proportions,
-  answerOf(proportions, () => (bass.value.box ? { size: bass.value.box, c: setting.value.c } : null)),
-);
+const { proportions } = useLines();
+proportions.follow(() => bass.value.box ?? undefined);
+const ratios = proportions.last;
 const COLUMNS = 60;
 const field = computed(() => {
   const { box } = bass.value;

@@ -10,7 +10,7 @@ import NumberField from '../../fields/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { SIDES, useBox } from './useBox';
 
-const { results, session, setting, bass, mode, moved, select } = useBox();
+const { answers, session, setting, bass, mode, moved, select } = useBox();
 const issues = useIssues('bass');
 const kind = ref<'all' | 'axial' | 'tangential' | 'oblique'>('all');
 const rows = computed(() => bass.value.modes.filter((m) => kind.value === 'all' || m.kind === kind.value));
@@ -81,7 +81,7 @@ const verdicts = computed(() => {
   <div class="row">
     <span class="label">Schroeder frequency, bare room</span
     ><span class="value">{{ fixed(bass.schroeder, 0) }} Hz</span>
-    <WorkingButton small :working="results.quick!.bass.working.find((w) => w.id === 'schroeder')" />
+    <WorkingButton small :working="answers.glance!.bass.working.find((w) => w.id === 'schroeder')" />
   </div>
   <div class="row">
     <span class="label">Spacing by third octaves</span>

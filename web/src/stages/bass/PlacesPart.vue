@@ -1,25 +1,27 @@
 <script setup lang="ts">
 /** Where head and subwoofers do best on the solved response. */
-import { computed, onBeforeUnmount, ref, shallowRef, watch } from 'vue';
+import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { PlacesAnswer, SubLayout } from '@tawny/core/studies/bass/types';
+import type { SubLayout } from '@tawny/core/studies/bass/types';
 import { workingOfLayout } from '@tawny/core/studies/bass/working';
 import type { CostMap } from '../../board/types';
+import { taskOf } from '../../answers/bass';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBassStage } from './useBassStage';
 
 const emit = defineEmits<{ map: [map: CostMap | null] }>();
 const { bass, doc, session, setting } = useBassStage();
-const found = shallowRef<PlacesAnswer | null>(null);
-const busy = ref(false);
+const question = bass.question();
+/** Asked once, it is asked anew when the room is solved anew. */
+const wanted = ref(false);
+question.follow(() =>
+  wanted.value && bass.current.value ? { task: 'places', quality: bass.solved.value!.quality } : undefined,
+);
+const found = computed(() => taskOf('places', question.last.value));
+const state = question.state;
+const busy = computed(() => state.value.status === 'running');
 const shown = ref<'evenness' | 'consistency'>('evenness');
-async function search(): Promise<void> {
-  busy.value = true;
-  const result = await bass.ask('places', {});
-  busy.value = false;
-  if (result) found.value = result;
-}
 const map = computed((): CostMap | null => {
   if (!found.value) return null;
   const { from, step, columns, rows } = found.value.map;
@@ -33,10 +35,6 @@ const map = computed((): CostMap | null => {
 });
 watch(map, (now) => emit('map', now), { immediate: true });
 onBeforeUnmount(() => emit('map', null));
-// The answer is of one room; when it is solved anew it is asked anew.
-watch(bass.solved, () => {
-  if (found.value) void search();
-});
 const length = (m: number) => lengthText(m, session.system);
 const text = (l: SubLayout) => `± ${fixed(l.swingDb, 1)} dB, ${fixed(l.spreadDb, 1)} dB over the head’s range`;
 const better = (l: SubLayout) => found.value!.without.cost - l.cost;
@@ -65,9 +63,16 @@ function seat(): void {
     steps of 1 dB, and the polarity that suit it best. Doors’ ground and furniture are kept clear.
   </p>
   <div class="actions-row">
-    <v-btn size="small" variant="flat" color="primary" :loading="busy" data-places @click="search">{{
-      found ? 'Search again' : 'Search places'
-    }}</v-btn>
+    <v-btn
+      v-if="!wanted || !found"
+      size="small"
+      variant="flat"
+      color="primary"
+      :loading="busy"
+      data-places
+      @click="wanted ? question.again() : (wanted = true)"
+      >{{ found ? 'Search again' : 'Search places' }}</v-btn
+    >
   </div>
   <template v-if="found">
     <p>

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 /** What a piece of treatment does to one mode, where it helps most, and how many it takes. */
-import { computed, reactive, ref, shallowRef, watch } from 'vue';
+import { computed, reactive, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { PLAIN_TUNED } from '@tawny/core/document/create';
 import { LIMITS } from '@tawny/core/document/schema/project';
 import { tunedTo, worstMode } from '@tawny/core/studies/bass/helps';
 import { DROP_TIME } from '@tawny/core/studies/bass/judge';
-import type { HelpPlace, HelpsAnswer, Recipe } from '@tawny/core/studies/bass/types';
+import type { HelpPlace, Recipe } from '@tawny/core/studies/bass/types';
 import { workingOfHelps } from '@tawny/core/studies/bass/working';
 import { hz, motionWords } from '@tawny/core/words/bass';
 import { surfaceWords } from '@tawny/core/words/tapes';
+import { taskOf } from '../../answers/bass';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TunedFields from '../../fields/TunedFields.vue';
@@ -45,26 +46,21 @@ function tune(): void {
   if (mode.value) recipe.tuned = tunedTo(recipe, mode.value.f, setting.value);
 }
 const target = ref(DROP_TIME);
-const found = shallowRef<HelpsAnswer | null>(null);
-const busy = ref(false);
 if (modeIndex.value === null) {
   const worst = worstMode(answer.value!.modes);
   if (worst) chooseMode(worst.index);
 }
-let turn = 0;
-watch(
-  [modeIndex, () => JSON.stringify(recipe), target, bass.solved],
-  async () => {
-    const mine = ++turn;
-    if (modeIndex.value === null || modeIndex.value === 0) return;
-    busy.value = true;
-    const result = await bass.ask('helps', { mode: modeIndex.value, recipe: { ...recipe }, target: target.value });
-    if (mine !== turn) return;
-    busy.value = false;
-    if (result) found.value = result;
-  },
-  { immediate: true },
-);
+const question = bass.question();
+question.follow(() => {
+  const index = modeIndex.value;
+  if (!bass.current.value || index === null || index === 0) return undefined;
+  const { quality } = bass.solved.value!;
+  const made = { ...recipe, tuned: { ...recipe.tuned } };
+  return { task: 'helps', quality, mode: index, recipe: made, target: target.value };
+});
+const found = computed(() => taskOf('helps', question.last.value));
+const state = question.state;
+const busy = computed(() => state.value.status === 'running');
 const length = (m: number) => lengthText(m, session.system);
 const useless = computed(
   () => found.value !== null && (found.value.places[0]?.perArea ?? 0) * recipe.width * recipe.height < 0.15,

@@ -1,33 +1,26 @@
 <script setup lang="ts">
 /** Why is there a peak or a dip at a frequency, pointed at or typed from a measurement? */
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { WhyAnswer } from '@tawny/core/studies/bass/types';
 import { causeSentence, hz } from '@tawny/core/words/bass';
 import { surfaceWords } from '@tawny/core/words/tapes';
+import { taskOf } from '../../answers/bass';
 import NumberField from '../../fields/NumberField.vue';
 import { useBassStage } from './useBassStage';
 
 const { bass, doc, session, setting, answer, mode, chooseMode, chooseFrequency } = useBassStage();
 const asked = computed(() => session.bassHz ?? (mode.value ? Math.max(15, mode.value.f) : 60));
-const found = shallowRef<WhyAnswer | null>(null);
-const busy = ref(false);
-let turn = 0;
-watch(
-  [asked, bass.solved],
-  async () => {
-    const mine = ++turn;
-    const top = answer.value!.top;
-    if (asked.value < 15 || asked.value > top) return;
-    busy.value = true;
-    const result = await bass.ask('why', { f: asked.value });
-    if (mine !== turn) return;
-    busy.value = false;
-    if (result) found.value = result;
-  },
-  { immediate: true },
+const question = bass.question();
+question.follow(() =>
+  bass.current.value && asked.value >= 15 && asked.value <= answer.value!.top
+    ? { task: 'why', quality: bass.solved.value!.quality, f: asked.value }
+    : undefined,
 );
+const found = computed(() => taskOf('why', question.last.value));
+const state = question.state;
+const busy = computed(() => state.value.status === 'running');
 const letter = (id: string) => setting.value.loudspeakers.find((l) => l.id === id)?.letter ?? id;
 const SHAPE = { peak: 'a peak', dip: 'a dip', even: 'no peak and no dip' } as const;
 const length = (m: number) => lengthText(m, session.system);
@@ -59,6 +52,7 @@ function tryWay(w: WhyAnswer['ways'][number]): void {
     :max="answer!.top"
     @update:model-value="chooseFrequency($event)"
   />
+  <p v-if="state.status === 'failed'" class="bad">{{ state.message }}</p>
   <p v-if="!found" class="soft">{{ busy ? 'Looking …' : 'Point at the curve, or type a frequency.' }}</p>
   <section v-else :class="{ stale: busy }" data-why>
     <p class="verdict">

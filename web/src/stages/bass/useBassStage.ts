@@ -1,17 +1,17 @@
 /** What the parts of the Bass stage share: the answer, what is chosen, and the map of it. */
-import { computed, ref, shallowRef, watch } from 'vue';
+import { computed } from 'vue';
 import type { MapAnswer, MapWish, WaveMode } from '@tawny/core/studies/bass/types';
-import { useBass } from '../../stores/bass';
+import { useAnswers, useLines } from '../../answers/answers';
+import { taskOf } from '../../answers/bass';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
 import { useSession } from '../../stores/session';
 
 export function useBassStage() {
-  const bass = useBass();
+  const { bass } = useLines();
   const doc = useDocument();
   const session = useSession();
-  const results = useResults();
-  const setting = computed(() => results.quick!.setting);
+  const answers = useAnswers();
+  const setting = computed(() => answers.glance!.setting);
   const answer = computed(() => bass.solved.value?.answer ?? null);
   const modeIndex = computed(() => {
     if (session.selection?.kind !== 'mode') return null;
@@ -29,39 +29,25 @@ export function useBassStage() {
     if (session.selection?.kind === 'mode') session.selection = null;
     session.bassHz = f;
   }
-  return { bass, doc, session, results, setting, answer, mode, modeIndex, chooseMode, chooseFrequency };
+  return { bass, doc, session, answers, setting, answer, mode, modeIndex, chooseMode, chooseFrequency };
 }
 
 /** The map of what is chosen, asked for again when room, choice or height change. */
 export function useBassMap(height: () => number) {
   const { bass, session, answer, modeIndex } = useBassStage();
-  const map = shallowRef<MapAnswer | null>(null);
-  const busy = ref(false);
   const wish = computed((): MapWish | null => {
     if (!answer.value) return null;
     if (modeIndex.value !== null && modeIndex.value > 0) return { kind: 'mode', index: modeIndex.value };
     if (session.bassHz === null) return null;
     return { kind: 'driven', f: session.bassHz, loudspeakers: answer.value.loudspeakers.map((l) => l.id) };
   });
-  let turn = 0;
-  watch(
-    [() => JSON.stringify(wish.value), height, bass.solved, bass.current],
-    async () => {
-      const mine = ++turn;
-      if (!wish.value) {
-        map.value = null;
-        return;
-      }
-      // The answer shown is of the room before the edit: a map of the room as it is now would not belong to it, and would have it solved
-      // before its turn. The new answer asks for its own.
-      if (!bass.current.value) return;
-      busy.value = true;
-      const found = await bass.ask('map', { wish: wish.value, height: height() });
-      if (mine !== turn) return;
-      busy.value = false;
-      if (found) map.value = found;
-    },
-    { immediate: true },
+  const question = bass.question();
+  question.follow(() =>
+    // An answer out of date has no map: it would be one of the room as it is now, solved before its turn. The new answer asks for its own.
+    wish.value && bass.current.value
+      ? { task: 'map', quality: bass.solved.value!.quality, wish: wish.value, height: height() }
+      : undefined,
   );
-  return { map, busy, wish };
+  const map = computed((): MapAnswer | null => (wish.value ? taskOf('map', question.last.value) : null));
+  return { map, busy: computed(() => question.state.value.status === 'running'), state: question.state, wish };
 }

@@ -2,17 +2,17 @@
 import { computed } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { type SeatMode, workingOfMode } from '@tawny/core/studies/bass/study';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 
 /** The sizes of a box in the order of its mode numbers. */
 export const SIDES = ['Width', 'Length', 'Height'] as const;
 
 export function useBox() {
-  const results = useResults();
+  const answers = useAnswers();
   const session = useSession();
-  const setting = computed(() => results.quick!.setting);
-  const bass = computed(() => results.quick!.bass.result);
+  const setting = computed(() => answers.glance!.setting);
+  const bass = computed(() => answers.glance!.bass.result);
   const selectedId = computed(() => (session.selection?.kind === 'mode' ? session.selection.id : null));
   const index = computed(() => {
     const i = bass.value.modes.findIndex((m) => m.n.join('-') === selectedId.value);
@@ -34,5 +34,5 @@ export function useBox() {
   function select(id: string): void {
     session.selection = { kind: 'mode', id };
   }
-  return { results, session, setting, bass, mode, working, moved, movedName, select };
+  return { answers, session, setting, bass, mode, working, moved, movedName, select };
 }

@@ -6,16 +6,16 @@ import type { DecayResult } from '@tawny/core/studies/decay/types';
 import PanelFields from '../../fields/PanelFields.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 
 defineProps<{ result: DecayResult | null }>();
 const doc = useDocument();
-const results = useResults();
+const answers = useAnswers();
 const project = computed(() => doc.project!);
 const panel = computed(() => project.value.treatment.panel);
 /** Faces a panel fits on, or that have some set. Leave is given by surface: all pieces of one ceiling together. */
 const faces = computed(() =>
-  results.inputs!.faces.filter(
+  answers.glance!.decay.faces.filter(
     (f) => !f.isFloor && !f.isPart && (f.capacity > 0 || (project.value.treatment.counts[f.id] ?? 0) > 0),
   ),
 );
@@ -40,7 +40,7 @@ function choose(id: string, n: number): void {
         {{ fixed(result.panelAlpha[3]!, 2) }}, 1k: {{ fixed(result.panelAlpha[4]!, 2) }}</span
       >
     </span>
-    <WorkingButton small :working="results.decay?.working.find((w) => w.id === 'panel-absorption')" />
+    <WorkingButton small :working="answers.decay?.working.find((w) => w.id === 'panel-absorption')" />
   </div>
 
   <h2>Where and how many</h2>

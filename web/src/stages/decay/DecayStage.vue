@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Decay: how long does the room ring per band, what is the target, how many panels bring it there? */
-import { computed, onBeforeUnmount, ref, watch } from 'vue';
+import { computed, effectScope, onBeforeUnmount, ref, watch } from 'vue';
 import DecayChart from '../../charts/DecayChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import StepsChart from '../../charts/StepsChart.vue';
@@ -13,8 +13,7 @@ import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
-import { usePlan } from '../../stores/plan';
-import { useResults } from '../../stores/results';
+import { useAnswers, useLines } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 import { DECAY_PARTS } from '../../words/stages';
 import AnswerTable from './AnswerTable.vue';
@@ -25,11 +24,11 @@ import RoomPart from './RoomPart.vue';
 import TargetBench from './TargetBench.vue';
 import { useDecay } from './useDecay';
 
-const results = useResults();
+const answers = useAnswers();
 const doc = useDocument();
 const issues = useIssues('decay');
 const session = useSession();
-const plan = usePlan();
+const { decay, plan } = useLines();
 const part = computed(() => session.decayPart);
 /** An answer of the plan pointed at: drawn beside what is chosen. */
 const looked = ref<string | null>(null);
@@ -43,7 +42,11 @@ watch(
   () => part.value === 'plan',
   (open) => {
     stop();
-    stop = open ? plan.follow() : () => {};
+    stop = () => {};
+    if (!open) return;
+    const scope = effectScope(true);
+    scope.run(() => plan.follow(() => null));
+    stop = () => scope.stop();
   },
   { immediate: true },
 );
@@ -56,7 +59,7 @@ function setLimit(hz: number, side: 'lower' | 'upper', time: number): void {
   if (own.every((t) => t.lower <= t.upper)) doc.run({ type: 'set-target', target: { own } });
 }
 const stride = computed(() => result.value?.steps[1]?.panels ?? 4);
-const planStudy = computed(() => plan.study.value?.result ?? null);
+const planStudy = computed(() => plan.last.value?.result ?? null);
 const planSteps = computed(() =>
   (planStudy.value?.steps ?? []).map((t, i) => ({
     panels: t.pieces,
@@ -109,14 +112,17 @@ const stepTable = computed(
         @click="plan.again()"
         >Plan again</v-btn
       >
-      <span v-else-if="results.decayState.status === 'running'" class="state" role="status">
-        computing … {{ Math.round(results.decayState.part * 100) }} %
-        <v-btn size="x-small" variant="text" @click="results.cancelDecay()">Stop</v-btn>
+      <span v-else-if="decay.state.value.status === 'running'" class="state" role="status">
+        computing … {{ Math.round(decay.state.value.part * 100) }} %
+        <v-btn size="x-small" variant="text" @click="decay.cancel()">Stop</v-btn>
       </span>
-      <span v-else-if="results.decayState.status === 'failed'" class="state bad" role="alert">
-        {{ results.decayState.message }}
-        <v-btn size="x-small" variant="outlined" @click="results.retryDecay()">Compute again</v-btn>
+      <span v-else-if="decay.state.value.status === 'failed'" class="state bad" role="alert">
+        {{ decay.state.value.message }}
+        <v-btn size="x-small" variant="outlined" @click="decay.again()">Compute again</v-btn>
       </span>
+      <v-btn v-else-if="!decay.current.value" size="x-small" variant="outlined" @click="decay.again()"
+        >Compute again</v-btn
+      >
     </template>
     <template v-if="result">
       <ChartFrame
@@ -186,7 +192,7 @@ const stepTable = computed(
       </ChartFrame>
     </template>
     <p v-else class="soft waiting">
-      {{ results.decayState.status === 'failed' ? '' : 'Computing the decay of the room …' }}
+      {{ decay.state.value.status === 'failed' ? '' : 'Computing the decay of the room …' }}
     </p>
     <template #bench>
       <PartTabs
@@ -197,19 +203,19 @@ const stepTable = computed(
         @show="session.decayPart = $event"
       />
       <StateCompare>
-        <table v-if="results.otherDecay && result" class="list" aria-label="Decay in both states">
+        <table v-if="answers.otherDecay && result" class="list" aria-label="Decay in both states">
           <thead>
             <tr>
               <th>Hz</th>
               <th class="figure">now s</th>
-              <th class="figure">{{ results.other?.name }} s</th>
+              <th class="figure">{{ answers.otherName }} s</th>
             </tr>
           </thead>
           <tbody>
             <tr v-for="(o, i) in OCTAVES" :key="o">
               <td>{{ o }}</td>
               <td class="figure">{{ seconds(result.chosen.eyring[i]) }}</td>
-              <td class="figure">{{ seconds(results.otherDecay.chosen.eyring[i]) }}</td>
+              <td class="figure">{{ seconds(answers.otherDecay.chosen.eyring[i]) }}</td>
             </tr>
           </tbody>
         </table>

@@ -12,7 +12,7 @@ import { AIM_WORDS, conflictSentence, relaxationSentence } from '@tawny/core/wor
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { usePlanStage } from './usePlanStage';
 
-const { plan, result, use, listOf, placesOf, nameOf, placeOf, currency, working } = usePlanStage();
+const { plan, decided, result, use, listOf, placesOf, nameOf, placeOf, currency, working } = usePlanStage();
 const system = useLengths();
 defineEmits<{ look: [id: string | null] }>();
 
@@ -57,7 +57,6 @@ const rows = computed((): Row[] => {
   }
   return list;
 });
-const decided = computed((): Pieces[] => plan.inputs.value?.chosen ?? []);
 /** How many of each recipe, wherever they hang. */
 const sumsOf = (pieces: readonly Pieces[]): string => {
   const sums = new Map<string, number>();

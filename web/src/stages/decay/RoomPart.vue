@@ -17,12 +17,12 @@ import { areaIn } from '@tawny/core/quantities/measures';
 import { useLengths } from '../../parts/keys';
 import QuantityText from '../../parts/QuantityText.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 
 const props = defineProps<{ result: DecayResult }>();
-const results = useResults();
+const answers = useAnswers();
 const system = useLengths();
-const setting = computed(() => results.quick!.setting);
+const setting = computed(() => answers.glance!.setting);
 const axes = computed(() => axisBalance(props.result));
 const lively = computed(() => [...axes.value].sort((a, b) => a.mid - b.mid));
 const uneven = computed(() => lively.value[0]!.mid < lively.value[2]!.mid / 2);

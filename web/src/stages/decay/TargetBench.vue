@@ -10,11 +10,8 @@ import { SCHOOLS, type School } from '@tawny/core/criteria/decayTargets';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import { targetCostInputs } from '@tawny/core/studies/decay/targetCosts';
-import { answerOf, followed } from '../../stores/answers';
+import { useLines } from '../../answers/answers';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
-import { useTasks } from '../../stores/tasks';
 
 const props = defineProps<{ result: DecayResult | null }>();
 const doc = useDocument();
@@ -24,16 +21,9 @@ const LOWEST = [63, 125, 250] as const;
 const lowest = LOWEST.map((o) => ({ value: o, title: `${o} Hz` }));
 const mark = (inside: boolean | null) => (inside === null ? '–' : inside ? 'meets' : 'fails');
 const word = computed(() => coverageWord(props.result?.chosen.coverage ?? 0)[0]);
-const task = useTasks().targetCosts;
-const results = useResults();
-const counted = followed(
-  task,
-  answerOf(task, () => {
-    const q = results.quick;
-    return q && !doc.previewing && results.inputs ? targetCostInputs(project.value, q.setting, results.inputs) : null;
-  }),
-);
-const costs = computed(() => counted.result.value ?? []);
+const { targetCosts } = useLines();
+targetCosts.follow(() => null);
+const costs = computed(() => targetCosts.fitting.value ?? []);
 const currency = computed(() => project.value.brief.budget?.currency ?? '€');
 const costFor = (school: School) => costs.value.find((c) => c.school === school);
 const panelsOf = (school: School): string => {

@@ -5,18 +5,17 @@ import { fixed } from '@tawny/core/quantities/format';
 import type { Curve } from '@tawny/core/studies/decay/curves';
 import type { DecayLine } from '../../charts/DecayChart.vue';
 import { useDocument } from '../../stores/document';
-import { usePlan } from '../../stores/plan';
-import { useResults } from '../../stores/results';
+import { useAnswers, useLines } from '../../answers/answers';
 
 /**
  * @param planning whether the plan is what is looked at
  * @param looked answer of the plan pointed at: drawn beside what is chosen
  */
 export function useDecay(planning: () => boolean = () => false, looked: () => string | null = () => null) {
-  const results = useResults();
+  const answers = useAnswers();
   const doc = useDocument();
-  const plan = usePlan();
-  const result = computed(() => results.decay?.result ?? null);
+  const { plan } = useLines();
+  const result = computed(() => answers.decay?.result ?? null);
 
   /** What was chosen before the last edit, as a ghost. */
   const former = shallowRef<readonly (number | null)[] | null>(null);
@@ -36,7 +35,7 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
   /** The pointed-at answer of the plan. */
   const lookedCurve = computed(() => {
     const id = looked();
-    const r = planning() ? plan.study.value?.result : undefined;
+    const r = planning() ? plan.last.value?.result : undefined;
     if (id === null || !r) return null;
     if (id === 'robust') return r.robust.status === 'reached' ? r.robust.curve : null;
     return r.outcome.status === 'reached' ? (r.outcome.answers.find((a) => a.aim === id)?.curve ?? null) : null;
@@ -44,7 +43,7 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
 
   /** The plan judged in thirds brings its own curves. */
   const thirds = computed(() => {
-    const r = planning() ? plan.study.value?.result : undefined;
+    const r = planning() ? plan.last.value?.result : undefined;
     return r && r.bands.length !== OCTAVES.length ? r : null;
   });
   const thirdLines = computed((): DecayLine[] => {
@@ -110,9 +109,9 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
       });
     }
     if (former.value) list.push({ id: 'ghost', name: 'before', tone: 'ghost', times: former.value });
-    const state = results.otherDecay;
-    if (results.other && state) {
-      list.push({ id: 'other', name: results.other.name, tone: 'other', times: state.chosen.eyring });
+    const state = answers.otherDecay;
+    if (answers.other && state) {
+      list.push({ id: 'other', name: answers.otherName, tone: 'other', times: state.chosen.eyring });
     }
     return list;
   });
@@ -137,8 +136,8 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
       'chosen low s': round(r.chosen.low[i]),
       'chosen high s': round(r.chosen.high[i]),
       'answer Eyring s': round(answerCurve.value?.eyring[i]),
-      ...(results.other && results.otherDecay
-        ? { [`${results.other.name} Eyring s`]: round(results.otherDecay.chosen.eyring[i]) }
+      ...(answers.other && answers.otherDecay
+        ? { [`${answers.otherName} Eyring s`]: round(answers.otherDecay.chosen.eyring[i]) }
         : {}),
       'target lower s': round(r.allLimits[i]?.lower),
       'target upper s': round(r.allLimits[i]?.upper),
@@ -167,7 +166,7 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
           },
     ),
     table,
-    working: (id: string) => results.decay?.working.find((w) => w.id === id),
+    working: (id: string) => answers.decay?.working.find((w) => w.id === id),
     climate: computed(() => {
       const c = doc.project!.climate;
       return `${fixed(c.temperatureC, 0)} °C ${fixed(c.humidityPercent, 0)} %`;

@@ -4,17 +4,18 @@ import { namedRecipes } from '@tawny/core/document/recipes';
 import { PANEL_RECIPE } from '@tawny/core/document/schema/project';
 import type { Pieces } from '@tawny/core/studies/dose/types';
 import { useDocument } from '../../stores/document';
-import { usePlan } from '../../stores/plan';
+import { useAnswers, useLines } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 
 export function usePlanStage() {
   const doc = useDocument();
-  const plan = usePlan();
+  const { plan } = useLines();
+  const answers = useAnswers();
   const session = useSession();
   const project = computed(() => doc.project!);
   const recipes = computed(() => namedRecipes(project.value, session.system));
   const names = computed(() => new Map(recipes.value.map((r) => [r.id, r.name])));
-  const places = computed(() => new Map((plan.inputs.value?.columns ?? []).map((c) => [c.place, c.placeName])));
+  const places = computed(() => new Map((answers.glance?.plan.columns ?? []).map((c) => [c.place, c.placeName])));
   const nameOf = (recipe: string) => names.value.get(recipe) ?? recipe;
   const placeOf = (place: string) => places.value.get(place) ?? place;
 
@@ -40,6 +41,7 @@ export function usePlanStage() {
   return {
     doc,
     plan,
+    decided: computed((): Pieces[] => answers.glance?.plan.chosen ?? []),
     project,
     recipes,
     nameOf,
@@ -47,8 +49,8 @@ export function usePlanStage() {
     use,
     listOf,
     placesOf,
-    result: computed(() => plan.study.value?.result ?? null),
-    working: (id: string) => plan.study.value?.working.find((w) => w.id === id),
+    result: computed(() => plan.last.value?.result ?? null),
+    working: (id: string) => plan.last.value?.working.find((w) => w.id === id),
     currency: computed(() => project.value.brief.budget?.currency ?? '€'),
   };
 }

@@ -5,12 +5,12 @@ import { useRouter } from 'vue-router';
 import { download } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 import { createView, type RoomView } from './roomView';
 
 const doc = useDocument();
-const results = useResults();
+const answers = useAnswers();
 const session = useSession();
 const router = useRouter();
 const host = ref<HTMLElement | null>(null);
@@ -18,7 +18,7 @@ const walking = ref(false);
 const failed = ref('');
 let view: RoomView | null = null;
 const model = computed(() => {
-  const q = results.quick!;
+  const q = answers.glance!;
   return { setting: q.setting, marks: q.marks.result.marks };
 });
 

@@ -27,7 +27,7 @@ import RangePart from './RangePart.vue';
 import SecondOrderPart from './SecondOrderPart.vue';
 import { useMarks } from './useMarks';
 
-const { results, session, study, marks, selected } = useMarks();
+const { answers, session, study, marks, selected } = useMarks();
 const router = useRouter();
 const issues = useIssues('marks');
 const routes = ref<BoardRoute[]>([]);
@@ -59,7 +59,7 @@ function takeCsv(): void {
 }
 /** Marks that only one of two compared states has, or whose levels differ. */
 const differing = computed(() => {
-  const theirs = results.other?.marks.result.marks ?? [];
+  const theirs = answers.other?.marks.result.marks ?? [];
   const level = (m: Mark | undefined) => (!m ? 'none' : m.levelDb === null ? '–' : fixed(m.levelDb, 1));
   const ids = [...new Set([...marks.value, ...theirs].map((m) => m.id))];
   return ids
@@ -131,7 +131,7 @@ const chosenOnBoard = computed(() => {
               <tr>
                 <th>Mark</th>
                 <th class="figure">now dB</th>
-                <th class="figure">{{ results.other?.name }} dB</th>
+                <th class="figure">{{ answers.otherName }} dB</th>
               </tr>
             </thead>
             <tbody>

@@ -2,22 +2,18 @@
 /** Second-order reflections on request: over two surfaces, the loudest listed, the way drawn on the plan. */
 import { computed, onBeforeUnmount } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { type SecondOrderPath, secondOrderInputs } from '@tawny/core/studies/marks/secondOrder';
+import type { SecondOrderPath } from '@tawny/core/studies/marks/secondOrder';
 import TapeTag from '../../parts/TapeTag.vue';
-import { answerOf, followed } from '../../stores/answers';
-import { useTasks } from '../../stores/tasks';
+import { useLines } from '../../answers/answers';
 import { useMarks } from './useMarks';
 
 const emit = defineEmits<{ route: [path: SecondOrderPath | null] }>();
-const { doc, setting, study } = useMarks();
-const task = useTasks().secondOrder;
+const { study } = useMarks();
 const MOST = 30;
-const { last } = followed(
-  task,
-  answerOf(task, () => (doc.previewing ? null : secondOrderInputs(setting.value))),
-);
+const { secondOrder } = useLines();
+secondOrder.follow(() => null);
 onBeforeUnmount(() => emit('route', null));
-const state = computed(() => task.state.value);
+const { state, last } = secondOrder;
 const paths = computed(() => last.value?.paths ?? []);
 const limit = computed(() => study.value.result.threshold);
 const loud = computed(
@@ -34,13 +30,13 @@ const loud = computed(
     </p>
     <template v-if="state.status === 'running'">
       <v-progress-linear :model-value="state.part * 100" height="4" color="primary" aria-label="Looking" />
-      <v-btn size="small" variant="text" @click="task.cancel()">Stop</v-btn>
+      <v-btn size="small" variant="text" @click="secondOrder.cancel()">Stop</v-btn>
     </template>
     <p v-if="state.status === 'failed'" class="bad">{{ state.message }}</p>
-    <template v-if="state.answer">
+    <template v-if="last">
       <p data-second-count>
-        {{ paths.length }} ways louder than −30 dB, {{ loud }} of them inside the limit;
-        {{ state.answer.result.tried }} pairs of surfaces looked at.
+        {{ paths.length }} ways louder than −30 dB, {{ loud }} of them inside the limit; {{ last.tried }} pairs of
+        surfaces looked at.
       </p>
       <table class="list" aria-label="Second-order reflections">
         <thead>

@@ -6,7 +6,7 @@ import { type Redirect, redirectsFor } from '@tawny/core/studies/marks/redirect'
 import { BOARD, boardsFor, piecesOver, standBefore } from '@tawny/core/studies/marks/ways';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 
 export const placeWords = (m: Pick<Mark, 'kind' | 'faceName'>): string =>
@@ -14,10 +14,10 @@ export const placeWords = (m: Pick<Mark, 'kind' | 'faceName'>): string =>
 
 export function useMarks() {
   const doc = useDocument();
-  const results = useResults();
+  const answers = useAnswers();
   const session = useSession();
   /** The board follows a drag at once, the bench calmly. */
-  const calm = computed(() => results.calm ?? results.quick!);
+  const calm = computed(() => answers.calm ?? answers.glance!);
   const study = computed(() => calm.value.marks);
   const setting = computed(() => calm.value.setting);
   const marks = computed(() => study.value.result.marks);
@@ -59,7 +59,7 @@ export function useMarks() {
   }
   return {
     doc,
-    results,
+    answers,
     session,
     study,
     setting,

@@ -9,7 +9,7 @@ import AbsorptionChart from '../../charts/AbsorptionChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 import RecipeEditor from './RecipeEditor.vue';
 import RecipeFacts from './RecipeFacts.vue';
 import RecipeList from './RecipeList.vue';
@@ -19,7 +19,7 @@ import TuningPart from './TuningPart.vue';
 import { useRecipes, useSheets } from './useRecipes';
 
 const of = useRecipes();
-const results = useResults();
+const answers = useAnswers();
 const { sheets, sheet, state, stale } = useSheets(of);
 const shown = of.shown;
 /** Angle of incidence shown, degrees; −1: as it is counted, all together. */
@@ -49,8 +49,8 @@ const table = computed(() =>
   })),
 );
 const behind = computed(() => {
-  const setting = results.quick?.setting;
-  return setting ? (results.quick?.seat.result.headFromRear ?? null) : null;
+  const setting = answers.glance?.setting;
+  return setting ? (answers.glance?.seat.result.headFromRear ?? null) : null;
 });
 /** Layers of one's own recipe are changed in the section; across a corner or edge, where it is drawn whole, in their fields. */
 const editable = computed(

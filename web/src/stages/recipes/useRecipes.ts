@@ -4,12 +4,9 @@ import { namedRecipes, recipeOf } from '@tawny/core/document/recipes';
 import { PANEL_RECIPE } from '@tawny/core/document/schema/project';
 import { isLibraryRecipe } from '@tawny/core/recipes/library';
 import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
-import type { RecipeSheetInputs } from '@tawny/core/studies/recipes/study';
-import { answerOf, followed } from '../../stores/answers';
+import { useLines } from '../../answers/answers';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
 import { useSession } from '../../stores/session';
-import { useTasks } from '../../stores/tasks';
 
 export const MOST_COMPARED = 3;
 
@@ -91,26 +88,12 @@ export function useRecipes() {
 
 /** Sheets of the shown recipe and of those compared with it; the last ones stay until the new are there. */
 export function useSheets(of: ReturnType<typeof useRecipes>) {
-  const results = useResults();
-  const task = useTasks().recipes;
-  const inputs = computed((): RecipeSheetInputs | null => {
-    const setting = results.quick?.setting;
-    if (!setting) return null;
-    return {
-      recipes: [of.shown.value, ...of.compared.value.map((id) => of.recipeOf(id))],
-      prices: of.project.value.treatment.prices,
-      habits: of.project.value.buying,
-      rho: setting.rho,
-      c: setting.c,
-    };
-  });
-  const { last, current } = followed(
-    task,
-    answerOf(task, () => inputs.value),
-  );
+  const { recipes } = useLines();
+  recipes.follow(() => [of.shown.value, ...of.compared.value.map((id) => of.recipeOf(id))]);
+  const { last, current, state } = recipes;
   const sheets = computed(() => last.value ?? []);
   return {
-    state: task.state,
+    state,
     sheets,
     sheet: computed(() => sheets.value.find((s) => s.id === of.shown.value.id) ?? null),
     stale: computed(() => !current.value),

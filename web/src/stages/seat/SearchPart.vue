@@ -1,30 +1,30 @@
 <script setup lang="ts">
 /** Search for the seat: weights, progress, the best few, each one click to try; the map is on the plan. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
-import { studiedAnywhere } from '@tawny/core/document/studied';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { stereoPair } from '@tawny/core/document/place/placing';
 import { DEFAULT_SEARCH_WEIGHTS, type SeatCandidate, type SearchWeights } from '@tawny/core/studies/search/study';
 import type { CostMap } from '../../board/types';
 import NumberField from '../../fields/NumberField.vue';
-import { forgottenWith } from '../../stores/answers';
-import { useTasks } from '../../stores/tasks';
+import { useLines } from '../../answers/answers';
 import { useSeat } from './useSeat';
 
 const emit = defineEmits<{ map: [map: CostMap | null] }>();
 const { doc, session, setting, project } = useSeat();
 const length = (m: number) => lengthText(m, session.system);
 const weights = ref<SearchWeights>({ ...DEFAULT_SEARCH_WEIGHTS });
-const task = useTasks().search;
-const state = computed(() => task.state.value);
-const answer = computed(() => state.value.answer?.result ?? null);
+const { search: line } = useLines();
+const { state, fitting: answer } = line;
 watch(answer, (now) => emit('map', now?.map ?? null), { immediate: true });
 onBeforeUnmount(() => emit('map', null));
 const pair = computed(() => stereoPair(project.value));
-const search = () => doc.stored && void task.run({ project: doc.stored, weights: { ...weights.value } });
-// The map is of a room; when walls, things or boxes change it is no longer true. Places of head and pair do not count.
-forgottenWith(task, () => doc.stored && studiedAnywhere(doc.stored));
+const search = () => line.ask({ ...weights.value });
+/** Whether the seat is still where it was when the places were judged. */
+const asItIs = computed(() => {
+  const asked = answer.value?.asked;
+  return !!asked && Math.hypot(asked.head[0] - setting.value.head[0], asked.head[1] - setting.value.head[1]) < 1e-3;
+});
 const PARTS: [keyof SearchWeights, string][] = [
   ['notch', 'Boundary notch'],
   ['evenness', 'Even bass at the seat'],
@@ -78,7 +78,7 @@ const all = computed(() => Object.values(weights.value).every((w) => w === 0));
     >
     <template v-if="state.status === 'running'">
       <v-progress-linear :model-value="state.part * 100" height="4" color="primary" aria-label="Searching" />
-      <v-btn size="small" variant="text" @click="task.cancel()">Stop</v-btn>
+      <v-btn size="small" variant="text" @click="line.cancel()">Stop</v-btn>
     </template>
     <span v-if="!pair" class="soft">There is no pair of loudspeakers to place.</span>
     <span v-else-if="all" class="soft">With every weight at 0 there is nothing to search for.</span>
@@ -90,8 +90,9 @@ const all = computed(() => Object.values(weights.value).every((w) => w === 0));
       distance smaller.
     </p>
     <p v-if="!answer.evenness" class="soft">The wave solver refuses this room: even bass is not judged.</p>
-    <p v-if="answer.now" class="soft">
-      As it is now: cost {{ costText(answer.now) }} of 100; {{ figures(answer.now) }}.
+    <p v-if="answer.asked" class="soft">
+      {{ asItIs ? 'As it is now' : 'Where the seat was when asked' }}: cost {{ costText(answer.asked) }} of 100;
+      {{ figures(answer.asked) }}.
     </p>
     <div v-for="(c, i) in answer.best" :key="i" class="found" data-found>
       <p>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What walls do: the near faces of each loudspeaker, the schools of distance to the front wall, and which wall to face. */
 import { computed } from 'vue';
-import { studied } from '@tawny/core/document/studied';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { SchoolReport, WallSchool } from '@tawny/core/room/boundaries';
@@ -11,8 +10,7 @@ import ChartFrame from '../../charts/ChartFrame.vue';
 import NotchPlot from '../../charts/NotchPlot.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
-import { forgottenWith } from '../../stores/answers';
-import { useTasks } from '../../stores/tasks';
+import { useLines } from '../../answers/answers';
 import { useSeat } from './useSeat';
 
 const { doc, session, project, setting, seat, working, speakers } = useSeat();
@@ -57,12 +55,10 @@ function trySchool(s: SchoolReport): void {
   }
 }
 
-const task = useTasks().orient;
-const state = computed(() => task.state.value);
-const rank = () => doc.stored && void task.run({ project: doc.stored });
-// A log entry or a name does not make the ranking stale; everything it may look at does.
-forgottenWith(task, () => doc.stored && studied(doc.stored));
-const ranks = computed(() => state.value.answer?.result.ranks ?? []);
+const { orient } = useLines();
+const { state, fitting } = orient;
+const rank = () => orient.ask(null);
+const ranks = computed(() => fitting.value?.ranks ?? []);
 const facing = computed(() => project.value.listening.facing);
 const costOfChoice = computed(() => {
   const [best] = ranks.value;
@@ -199,7 +195,7 @@ function reason({ figures: f }: WallRank): string {
     >
     <template v-else>
       <v-progress-linear :model-value="state.part * 100" height="4" color="primary" aria-label="Ranking" />
-      <v-btn size="small" variant="text" @click="task.cancel()">Stop</v-btn>
+      <v-btn size="small" variant="text" @click="orient.cancel()">Stop</v-btn>
     </template>
   </div>
   <p v-if="state.status === 'failed'" class="bad">{{ state.message }}</p>
@@ -219,9 +215,9 @@ function reason({ figures: f }: WallRank): string {
     >
   </div>
   <p v-if="costOfChoice" data-choice-cost>{{ costOfChoice }}</p>
-  <p v-if="state.answer && state.answer.result.left.length > 0" class="soft small">
+  <p v-if="fitting && fitting.left.length > 0" class="soft small">
     Not tried:
-    {{ state.answer.result.left.map((l) => `${l.name} (${WHY_LEFT[l.why](length(LEAST_WALL))})`).join(', ') }}.
+    {{ fitting.left.map((l) => `${l.name} (${WHY_LEFT[l.why](length(LEAST_WALL))})`).join(', ') }}.
   </p>
   <p v-if="ranks.length > 0" class="soft small">
     Weights: symmetry {{ ORIENT_WEIGHTS.symmetry }}, nulls {{ ORIENT_WEIGHTS.nulls }}, notch {{ ORIENT_WEIGHTS.notch }},

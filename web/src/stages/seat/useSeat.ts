@@ -3,18 +3,18 @@ import { computed } from 'vue';
 import { tapeFrom } from '@tawny/core/room/tapes';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 
 export type Place = readonly [number, number, number];
 
 export function useSeat() {
   const doc = useDocument();
-  const results = useResults();
+  const answers = useAnswers();
   const session = useSession();
   const project = computed(() => doc.project!);
-  const setting = computed(() => results.quick!.setting);
-  const seat = computed(() => results.quick!.seat);
+  const setting = computed(() => answers.glance!.setting);
+  const seat = computed(() => answers.glance!.seat);
   const working = (id: string) => seat.value.working.find((w) => w.id === id);
   /** A place by tape from the wall in front and the wall at the left of it, whichever those are there. */
   const tape = (at: Place, way: 'front' | 'left') => tapeFrom(setting.value, [at[0], at[1]], way);
@@ -44,5 +44,5 @@ export function useSeat() {
       report: seat.value.result.loudspeakers.find((r) => r.id === l.id)!,
     })),
   );
-  return { doc, results, session, project, setting, seat, working, tape, wallHint, moveHead, moveSpeaker, speakers };
+  return { doc, answers, session, project, setting, seat, working, tape, wallHint, moveHead, moveSpeaker, speakers };
 }

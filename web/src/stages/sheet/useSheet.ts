@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { sheetBlocks, siteVerdict } from '@tawny/core/report/markingSheet';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 
 export const CAUTIONS =
@@ -11,10 +11,10 @@ export const CAUTIONS =
 
 export function useSheet() {
   const doc = useDocument();
-  const results = useResults();
+  const answers = useAnswers();
   const session = useSession();
-  const setting = computed(() => results.quick!.setting);
-  const marks = computed(() => results.quick!.marks.result);
+  const setting = computed(() => answers.glance!.setting);
+  const marks = computed(() => answers.glance!.marks.result);
   const blocks = computed(() => sheetBlocks(setting.value, marks.value));
   const site = computed(() => doc.project!.site);
   const verdict = computed(() => siteVerdict(setting.value, marks.value, site.value));
@@ -35,5 +35,5 @@ export function useSheet() {
         .join(' '),
     ];
   });
-  return { doc, results, session, setting, marks, blocks, site, verdict, length, lines };
+  return { doc, answers, session, setting, marks, blocks, site, verdict, length, lines };
 }

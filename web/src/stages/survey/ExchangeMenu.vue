@@ -1,15 +1,15 @@
 <script setup lang="ts">
 /** Drawings and models out, outlines in. The writers are loaded when they are asked for. */
 import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
-import type { FoundOutline, ReadOutline } from '@tawny/core/formats/outlineFile';
+import type { FoundOutline } from '@tawny/core/formats/outlineFile';
 import { MOST_MEGABYTES, tooLarge } from '@tawny/core/formats/outlines';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { download } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';
-import { useTasks } from '../../stores/tasks';
+import { createDrawingReader } from '../../files/drawingReader';
 import { useSurvey } from './useSurvey';
 
-const { doc, results, session, setting, project } = useSurvey();
+const { doc, answers, session, setting, project } = useSurvey();
 const busy = ref(false);
 const input = ref<HTMLInputElement | null>(null);
 
@@ -26,8 +26,8 @@ async function take(kind: 'svg' | 'dxf' | 'glb'): Promise<void> {
     }
     const drawing = roomDrawing({
       setting: setting.value,
-      swings: results.quick!.survey.result.swings,
-      marks: results.quick!.marks.result.marks,
+      swings: answers.glance!.survey.result.swings,
+      marks: answers.glance!.marks.result.marks,
     });
     const { drawingDxf, drawingSvg } = await import('@tawny/core/formats/drawing');
     if (kind === 'svg') download(`${name}.svg`, drawingSvg(drawing), 'image/svg+xml');
@@ -38,7 +38,8 @@ async function take(kind: 'svg' | 'dxf' | 'glb'): Promise<void> {
 }
 /** The name of the drawing being read. */
 const reading = ref<string | null>(null);
-const reader = useTasks().outline;
+const reader = createDrawingReader();
+const readPart = ref(0);
 onBeforeUnmount(() => reader.cancel());
 async function bring(event: Event): Promise<void> {
   const chooser = event.target as HTMLInputElement;
@@ -51,13 +52,10 @@ async function bring(event: Event): Promise<void> {
     return;
   }
   reading.value = file.name;
-  await reader.run({ name: file.name, text: await file.text() });
+  readPart.value = 0;
+  const read = await reader.read(file, (part) => (readPart.value = part));
   reading.value = null;
-  const { status, message, answer } = reader.state.value;
-  reader.forget();
-  // Neither answer nor failure: given up.
-  if (status !== 'failed' && !answer) return;
-  const read: ReadOutline = answer?.result ?? { ok: false, problems: [{ path: '', message }] };
+  if (!read) return;
   if (!read.ok) {
     session.refusal = { file: file.name, problems: read.problems };
     return;
@@ -100,7 +98,7 @@ function thumb(o: FoundOutline): string {
     </v-list>
   </v-menu>
   <span v-if="reading" class="reading" role="status">
-    Reading {{ reading }}, {{ Math.round(100 * reader.state.value.part) }} % …
+    Reading {{ reading }}, {{ Math.round(100 * readPart) }} % …
     <v-btn size="x-small" variant="outlined" @click="reader.cancel()">Cancel</v-btn>
   </span>
   <v-dialog v-model="picking" max-width="560" aria-labelledby="outline-title">

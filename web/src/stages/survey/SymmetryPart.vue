@@ -10,9 +10,9 @@ import { EVEN } from '@tawny/core/studies/survey/symmetry';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useSurvey } from './useSurvey';
 
-const { results, session } = useSurvey();
-const report = computed(() => results.quick!.survey.result.symmetry);
-const working = computed(() => results.quick!.survey.working.find((w) => w.id === 'symmetry-width'));
+const { answers, session } = useSurvey();
+const report = computed(() => answers.glance!.survey.result.symmetry);
+const working = computed(() => answers.glance!.survey.working.find((w) => w.id === 'symmetry-width'));
 const shape = computed(() => {
   const { width, unevenPart } = report.value;
   if (width.difference <= EVEN) return 'The walls left and right stand alike.';

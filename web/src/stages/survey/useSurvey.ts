@@ -3,15 +3,15 @@ import { computed } from 'vue';
 import type { Put, ThingList } from '@tawny/core/document/commands/commands';
 import { allMaterials } from '@tawny/core/document/materials';
 import { useDocument } from '../../stores/document';
-import { useResults } from '../../stores/results';
+import { useAnswers } from '../../answers/answers';
 import { useSession } from '../../stores/session';
 
 export function useSurvey() {
   const doc = useDocument();
-  const results = useResults();
+  const answers = useAnswers();
   const session = useSession();
   const project = computed(() => doc.project!);
-  const setting = computed(() => results.quick!.setting);
+  const setting = computed(() => answers.glance!.setting);
   const nameOfWall = (wall: string) => {
     const face = setting.value.faces.find((f) => f.id === wall);
     return face ? `${wall}, ${face.name}` : wall;
@@ -47,7 +47,7 @@ export function useSurvey() {
   }
   return {
     doc,
-    results,
+    answers,
     session,
     project,
     setting,

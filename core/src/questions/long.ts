@@ -1,0 +1,86 @@
+/**
+ * The long studies as questions: what each reads of the document and what its worker is given. An answer belongs to what was read and
+ * asked; it is of the present as long as both are alike.
+ */
+import type { ReadOutline } from '../formats/outlineFile';
+import type { BoxSize } from '../physics/modes/box';
+import type { ProportionInputs, ProportionMap } from '../physics/modes/proportions';
+import type { Recipe } from '../recipes/types';
+import type { BassOutcome, BassTask } from '../studies/bass/types';
+import { type TargetCost, type TargetCostInputs, targetCostInputs } from '../studies/decay/targetCosts';
+import type { DecayInputs, DecayResult } from '../studies/decay/types';
+import type { PlanInputs, PlanResult } from '../studies/dose/types';
+import { type SecondOrderInputs, secondOrderInputs, type SecondOrderResult } from '../studies/marks/secondOrder';
+import type { RecipeSheet, RecipeSheetInputs } from '../studies/recipes/study';
+import type { SearchInputs, SearchResult, SearchWeights } from '../studies/search/study';
+import type { OrientInputs, OrientResult } from '../studies/seat/orient';
+import type { Study } from '../studies/types';
+import type { Glance } from './glance';
+import { HEARD, heardAnywhere, partsOf, WAVES } from './parts';
+
+type Shape<Asked, Inputs, Result> = { asked: Asked; inputs: Inputs; result: Result };
+type Without<T, K extends string> = T extends unknown ? Omit<T, K> : never;
+
+/** What is asked with each, what its worker is given, and what comes back. Plain values. */
+export interface Long {
+  decay: Shape<null, DecayInputs, Study<DecayResult>>;
+  'target-costs': Shape<null, TargetCostInputs, TargetCost[]>;
+  plan: Shape<null, PlanInputs, Study<PlanResult>>;
+  'second-order': Shape<null, SecondOrderInputs, SecondOrderResult>;
+  recipes: Shape<Recipe[], RecipeSheetInputs, RecipeSheet[]>;
+  proportions: Shape<BoxSize, ProportionInputs, ProportionMap>;
+  orient: Shape<null, OrientInputs, OrientResult>;
+  search: Shape<SearchWeights, SearchInputs, SearchResult>;
+  bass: Shape<Without<BassTask, 'project'>, BassTask, BassOutcome>;
+}
+export type LongKind = keyof Long;
+
+export interface Question<K extends LongKind> {
+  /** Of the document; compared part by part. */
+  reads: (glance: Glance) => unknown;
+  inputs: (glance: Glance, asked: Long[K]['asked']) => Long[K]['inputs'];
+}
+
+/** Where the worker is given exactly what was read. */
+const given = <K extends LongKind>(read: (glance: Glance) => Long[K]['inputs']): Question<K> => ({
+  reads: read,
+  inputs: read,
+});
+
+export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
+  decay: given((glance) => glance.decay),
+  'target-costs': given(({ setting, decay }) => targetCostInputs(setting.project, setting, decay)),
+  plan: given((glance) => glance.plan),
+  'second-order': given(({ setting }) => secondOrderInputs(setting)),
+  recipes: {
+    reads: ({ project, setting }) => [project.treatment.prices, project.buying, setting.rho, setting.c],
+    inputs: ({ project, setting: { rho, c } }, recipes) => ({
+      recipes,
+      prices: project.treatment.prices,
+      habits: project.buying,
+      rho,
+      c,
+    }),
+  },
+  proportions: {
+    reads: ({ setting }) => setting.c,
+    inputs: ({ setting: { c } }, size) => ({ size, c }),
+  },
+  orient: {
+    reads: ({ project }) => partsOf(project, HEARD),
+    inputs: ({ project }) => ({ project }),
+  },
+  search: {
+    reads: ({ project }) => heardAnywhere(project),
+    inputs: ({ project }, weights) => ({ project, weights }),
+  },
+  bass: {
+    reads: ({ project }) => partsOf(project, WAVES),
+    inputs: ({ project }, asked) => ({ ...asked, project }),
+  },
+};
+
+/** A drawing brought from elsewhere is read in a worker too, though it asks nothing of a document. */
+export interface Reading {
+  outline: { inputs: { name: string; bytes: ArrayBuffer }; result: ReadOutline };
+}

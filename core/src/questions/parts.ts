@@ -1,0 +1,39 @@
+/** What questions read of a document. Lists leave out what they do not read, so that a part that is new counts. */
+import { type Part, PARTS, type Project } from '../document/schema/project';
+
+/** The parts themselves, in the order of the list. Documents are never changed in place: the same object says the same. */
+export const partsOf = (project: Project, parts: readonly Part[]): unknown[] =>
+  parts.map((path) =>
+    path.split('.').reduce<unknown>((value, key) => (value as Record<string, unknown>)[key], project),
+  );
+
+const allBut = (...left: Part[]): readonly Part[] => PARTS.filter((p) => !left.includes(p));
+
+/** Names, notes and what the site met: said, never computed with. */
+const SAID: Part[] = ['name', 'log', 'site'];
+/** What is bought, and everything that decides it. */
+export const BOUGHT = allBut(...SAID, 'tape');
+/** What may be heard: prices and habits change no answer about the room. */
+export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices');
+/** First reflections and what covers them. */
+export const MARKED = HEARD.filter((p) => !['brief', 'target', 'treatment.plan', 'treatment.mix'].includes(p));
+/** The room, who sits in it and what plays; nothing of what is decided. */
+export const SEATED = MARKED.filter((p) => p !== 'marking' && (!p.startsWith('treatment.') || p === 'treatment.hung'));
+/** The same with what hangs, and what it is made of. */
+export const WAVES: readonly Part[] = [...SEATED, 'treatment.panel'];
+/** With the tape. */
+export const TAPED: readonly Part[] = [...SEATED, 'tape'];
+
+/** What is heard, without the places of head and main pair: for what tries all of them. */
+export function heardAnywhere(project: Project): unknown[] {
+  const { head, placed, triangleSide, ...listening } = project.listening;
+  void placed;
+  return [
+    ...partsOf(
+      project,
+      HEARD.filter((p) => p !== 'listening' && p !== 'loudspeakers'),
+    ),
+    { ...listening, triangleSide, earHeight: head.earHeight },
+    project.loudspeakers.map((l) => (l.role === 'main' ? { ...l, x: 0, y: 0 } : l)),
+  ];
+}

@@ -1,0 +1,127 @@
+/** Every command against every question: what a question says it reads changes, or its answer does not. */
+import { deepEqual } from 'fast-equals';
+import { PARTS, type Project } from '../document/schema/project';
+import { loadLinalg } from '../numerics/linalg/load';
+import { OCTAVES } from '../quantities/bands';
+import { RECIPES } from '../recipes/library';
+import { PLAIN_PRICES } from '../recipes/types';
+import { createBassRunner } from '../studies/bass/run';
+import { searchSeat } from '../studies/search/study';
+import { studyOrientation } from '../studies/seat/orient';
+import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands';
+import { demo } from '../testing/demo';
+import { seeded } from '../testing/random';
+import { edited, plainBox } from '../testing/rooms';
+import { type Glance, glanceAt, READS } from './glance';
+import { type LongKind, QUESTIONS } from './long';
+import { HEARD, heardAnywhere, MARKED, partsOf, SEATED } from './parts';
+
+type Short = keyof typeof READS;
+const SHORT = Object.keys(READS) as Short[];
+/** As read from a file: nothing kept by identity can help. */
+const fresh = (project: Project): Project => JSON.parse(JSON.stringify(project)) as Project;
+const said = (value: unknown) => JSON.stringify(value);
+
+const ASKED = {
+  decay: null,
+  'target-costs': null,
+  plan: null,
+  'second-order': null,
+  recipes: [],
+  proportions: [4, 5, 2.5],
+  orient: null,
+  search: { notch: 1, evenness: 0, symmetry: 1, coverage: 1 },
+  bass: { task: 'answer', quality: 'coarse' },
+} as const;
+const inputsOf = (kind: LongKind, glance: Glance) => QUESTIONS[kind].inputs(glance, ASKED[kind] as never) as unknown;
+/** Those whose worker is given more than they say they read. */
+const RUN: Partial<Record<LongKind, (project: Project) => unknown>> = {
+  orient: (project) => studyOrientation({ project }),
+  // Beside the map and the best there is the seat as it was when asked.
+  search: (project) => ({ ...searchSeat({ project, weights: ASKED.search }, null), asked: null }),
+  bass: (project) => createBassRunner(loadLinalg)({ ...ASKED.bass, project }, () => {}),
+};
+
+const OWN = {
+  id: 'own-7',
+  name: 'Straw',
+  group: 'soft',
+  source: 'estimate',
+  per: 'area',
+  alpha: OCTAVES.map(() => 0.3),
+} as never;
+
+/** A room with something of everything, so that a command finds what it is about. */
+const furnished = () =>
+  edited(
+    demo('bakehouse'),
+    { type: 'set-counts', counts: { A: 2 } },
+    { type: 'put-material', material: OWN },
+    { type: 'put-recipe', recipe: { ...structuredClone(RECIPES[0]!), id: 'own-1' } },
+  );
+
+describe.each(COMMAND_KINDS)('%s', (kind) => {
+  const start = furnished();
+  const done = Array.from({ length: 12 }, (_, i) => triedCommand(start, randomCommand(seeded(500 + i), start, kind)))
+    .filter((p) => p !== null)
+    .slice(0, 2);
+
+  test('changes what a short study reads, or not what it says', () => {
+    expect(done.length).toBeGreaterThan(0);
+    for (const next of done) {
+      const before = glanceAt(start);
+      const was = SHORT.map((key) => [key, before[key]] as const);
+      const now = glanceAt(next, before);
+      const [bare, bareNow] = [glanceAt(fresh(start)), glanceAt(fresh(next))];
+      for (const [key, answer] of was) {
+        if (partsOf(start, READS[key]).every((part, i) => part === partsOf(next, READS[key])[i])) {
+          expect(now[key]).toBe(answer);
+          expect([key, said(bareNow[key])]).toEqual([key, said(bare[key])]);
+        } else expect([key, said(now[key])]).toEqual([key, said(bareNow[key])]);
+      }
+    }
+  });
+
+  test('changes what a long question reads, or not what its worker is given or answers', async () => {
+    for (const next of done.slice(0, 1)) {
+      const [before, now] = [glanceAt(start), glanceAt(next)];
+      for (const long of Object.keys(QUESTIONS) as LongKind[]) {
+        const { reads } = QUESTIONS[long];
+        if (!deepEqual(reads(before), reads(now))) continue;
+        const run = RUN[long];
+        if (!run) expect([long, said(inputsOf(long, now))]).toEqual([long, said(inputsOf(long, before))]);
+        else expect([long, said(await run(fresh(next)))]).toEqual([long, said(await run(fresh(start)))]);
+      }
+    }
+  }, 120_000);
+});
+
+describe('parts', () => {
+  test('every part of a document is listed once, and what is heard leaves out only what is said or bought', () => {
+    const { treatment, format, version, ...rest } = plainBox();
+    void [format, version];
+    expect([...PARTS].sort()).toEqual(
+      [...Object.keys(rest), ...Object.keys(treatment).map((k) => `treatment.${k}`)].sort(),
+    );
+    expect(PARTS.filter((p) => !HEARD.includes(p)).sort()).toEqual(
+      ['buying', 'log', 'name', 'site', 'tape', 'treatment.prices'].sort(),
+    );
+    expect(MARKED).toContain('treatment.counts');
+    expect(SEATED).not.toContain('marking');
+  });
+
+  test('places of head and pair change what is heard, but not for what tries them all', () => {
+    const moved = edited(
+      plainBox(),
+      { type: 'move-head', x: 2, y: 2.2 },
+      { type: 'move-loudspeaker', id: 'left', x: 1.2, y: 0.9, mirror: true },
+    );
+    const heard = (p: Project) => partsOf(p, HEARD);
+    expect(deepEqual(heard(moved), heard(plainBox()))).toBe(false);
+    expect(deepEqual(heardAnywhere(moved), heardAnywhere(plainBox()))).toBe(true);
+    const higher = edited(moved, { type: 'set-ear-height', earHeight: 1.3 });
+    expect(deepEqual(heardAnywhere(higher), heardAnywhere(moved))).toBe(false);
+    const dearer = edited(moved, { type: 'set-prices', prices: { fill: PLAIN_PRICES.fill + 1 } });
+    expect(deepEqual(heard(dearer), heard(moved))).toBe(true);
+  });
+});
