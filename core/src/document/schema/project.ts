@@ -129,7 +129,7 @@ const shape = z.strictObject({
 export type Project = z.infer<typeof shape>;
 /** A part of a document by path. */
 export type Part =
-  Exclude<keyof Project, 'treatment' | 'format' | 'version'> | `treatment.${keyof Project['treatment'] & string}`;
+  Exclude<keyof Project, 'treatment' | 'format' | 'version'> | `treatment.${keyof Project['treatment']}`;
 /** All parts there are. */
 export const PARTS: readonly Part[] = Object.keys(shape.shape).flatMap((key) =>
   key === 'treatment'
