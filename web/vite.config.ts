@@ -3,6 +3,7 @@ import { defineConfig } from 'vite';
 import vue from '@vitejs/plugin-vue';
 import { VitePWA } from 'vite-plugin-pwa';
 import vuetify, { transformAssetUrls } from 'vite-plugin-vuetify';
+import { compression, defineAlgorithm } from 'vite-plugin-compression2';
 import { partsList } from './partsList';
 
 const isolation = {
@@ -47,6 +48,12 @@ export default defineConfig({
     vuetify({ styles: { configFile: 'src/styles/settings.scss' } }),
     offline,
     partsList(),
+    // Beside each file what the server sends to browsers that can unpack it.
+    compression({
+      include: /\.(js|css|html|svg|json|wasm|webmanifest)$/,
+      threshold: 1024,
+      algorithms: [defineAlgorithm('gzip', { level: 9 }), defineAlgorithm('brotliCompress')],
+    }),
   ],
   server: { port: 5173, strictPort: true, headers: isolation },
   preview: { headers: isolation },

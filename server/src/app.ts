@@ -3,6 +3,7 @@ import { existsSync, realpathSync } from 'node:fs';
 import { realpath } from 'node:fs/promises';
 import { STATUS_CODES } from 'node:http';
 import { join } from 'node:path';
+import expressStaticGzip from 'express-static-gzip';
 import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express';
 
 /** Everything from here, nothing from elsewhere; WebAssembly may compile, text may not be evaluated. */
@@ -46,6 +47,10 @@ function onlyOwnFiles(dist: string): RequestHandler {
   };
 }
 
+/** Files of a folder; of those that lie there packed too, what the browser can unpack. */
+const packed = (folder: string, serveStatic: expressStaticGzip.ExpressStaticGzipOptions['serveStatic']) =>
+  expressStaticGzip(folder, { enableBrotli: true, orderPreference: ['br', 'gz'], index: false, serveStatic });
+
 /** A status and its word. What went wrong inside stays inside. */
 const told: ErrorRequestHandler = (error: unknown, _request, response, next) => {
   if (response.headersSent) return next(error);
@@ -75,10 +80,9 @@ export function createApp(dist: string): Express {
     response.status(404).json({ error: 'not found' });
   });
   app.use(onlyOwnFiles(dist));
-  app.use('/assets', express.static(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
-  app.use(
-    express.static(dist, { index: false, setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }),
-  );
+  // Names of assets carry their hash: kept for good. What the browser can unpack is sent packed, as the build left it.
+  app.use('/assets', packed(join(dist, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  app.use(packed(dist, { setHeaders: (response) => response.setHeader('Cache-Control', 'no-cache') }));
   // Every other address is a page of the application. Express 5 wants the wildcard named.
   app.get('/{*path}', (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile('index.html', { root: dist });

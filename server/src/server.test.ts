@@ -3,6 +3,7 @@ import { request } from 'node:http';
 import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { brotliCompressSync, brotliDecompressSync, gunzipSync, gzipSync } from 'node:zlib';
 import { createApp } from './app';
 import { listen, networkWarning, portOf } from './listen';
 
@@ -10,6 +11,10 @@ const dist = mkdtempSync(join(tmpdir(), 'tawny-dist-'));
 mkdirSync(join(dist, 'assets'));
 writeFileSync(join(dist, 'index.html'), '<!doctype html><title>built</title>');
 writeFileSync(join(dist, 'assets', 'a.js'), 'export {};');
+const script = 'export const x = 1;\n'.repeat(200);
+writeFileSync(join(dist, 'assets', 'b.js'), script);
+writeFileSync(join(dist, 'assets', 'b.js.br'), brotliCompressSync(script));
+writeFileSync(join(dist, 'assets', 'b.js.gz'), gzipSync(script));
 
 // What must never be given out: beside the build, and through links in it.
 const outside = mkdtempSync(join(tmpdir(), 'tawny-outside-'));
@@ -109,6 +114,34 @@ test.each([
 test('files of the build itself are served', async () => {
   expect(await raw('/assets/a.js')).toEqual({ status: 200, body: 'export {};' });
   expect((await raw('/index.html')).status).toBe(200);
+});
+
+/** The bytes that travel, and how they are packed. */
+const sent = (path: string, accepts: string) =>
+  new Promise<{ packing: string | undefined; type: string | undefined; kept: string | undefined; body: Buffer }>(
+    (done, no) => {
+      const asked = request(url + path, { headers: { 'accept-encoding': accepts } }, (answer) => {
+        const parts: Buffer[] = [];
+        answer.on('data', (part: Buffer) => parts.push(part));
+        answer.on('end', () => {
+          const { 'content-encoding': packing, 'content-type': type, 'cache-control': kept } = answer.headers;
+          done({ packing, type, kept, body: Buffer.concat(parts) });
+        });
+      });
+      asked.on('error', no).end();
+    },
+  );
+
+test('what lies there packed is sent packed to who can unpack it, kept for good, and as it is to others', async () => {
+  const br = await sent('/assets/b.js', 'gzip, br');
+  expect([br.packing, br.kept]).toEqual(['br', expect.stringMatching(/immutable/)]);
+  expect(br.type).toMatch(/javascript/);
+  expect(brotliDecompressSync(br.body).toString()).toBe(script);
+  const gz = await sent('/assets/b.js', 'gzip');
+  expect([gz.packing, gunzipSync(gz.body).toString()]).toEqual(['gzip', script]);
+  const plain = await sent('/assets/b.js', 'identity');
+  expect([plain.packing, plain.body.toString()]).toEqual([undefined, script]);
+  expect((await sent('/assets/a.js', 'br')).packing).toBeUndefined();
 });
 
 test('who opens it to the network is told, who does not is not', () => {

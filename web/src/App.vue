@@ -1,20 +1,17 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, provide, ref, toRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onMounted, provide, reactive, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { useOpenProject } from './files/openProject';
 import { exportProject, isDemo } from './files/projectFiles';
 import { useNextStep } from './desk/useNextStep';
+import { whenIdle } from './offline';
+import { prepareStages } from './router';
 import { LENGTHS, NEXT_STEP, SHOW_WORKING } from './parts/keys';
-import WorkingDialog from './parts/WorkingDialog.vue';
 import AppHeader from './shell/AppHeader.vue';
-import GoToBox from './shell/GoToBox.vue';
 import KeptBar from './shell/KeptBar.vue';
-import ProjectsDialog from './shell/ProjectsDialog.vue';
-import RefusalDialog from './shell/RefusalDialog.vue';
-import ShortcutsDialog from './shell/ShortcutsDialog.vue';
+import { late } from './shell/late';
 import StageRule from './shell/StageRule.vue';
-import StartPage from './shell/StartPage.vue';
 import VerdictLine from './shell/VerdictLine.vue';
 import { useDocument } from './stores/document';
 import { useSession } from './stores/session';
@@ -36,17 +33,27 @@ watch(
 );
 
 const dialog = ref<'projects' | 'goto' | 'shortcuts' | null>(null);
+const wanted = reactive(new Set<keyof typeof late>());
+watch(
+  () =>
+    [dialog.value, session.refusal && 'refusal', session.working && 'working', session.message && 'message'] as const,
+  (now) => {
+    for (const name of now) if (name) wanted.add(name);
+  },
+  { immediate: true },
+);
 const plain = computed(() => route.meta.plain === true);
 const dropping = ref(false);
 /** The shelf has been looked at: without a project now, the ways in are shown. */
 const looked = ref(false);
 
 onMounted(async () => {
-  const wanted = /^\/demo\/([\w-]+)/.exec(location.pathname)?.[1];
+  const demo = /^\/demo\/([\w-]+)/.exec(location.pathname)?.[1];
   await router.isReady();
-  if (wanted !== undefined) return open.openDemo(isDemo(wanted) ? wanted : 'bakehouse');
-  await open.openLast();
+  if (demo !== undefined) await open.openDemo(isDemo(demo) ? demo : 'bakehouse');
+  else await open.openLast();
   looked.value = true;
+  whenIdle(() => void prepareStages());
 });
 
 function onKey(event: KeyboardEvent): void {
@@ -104,10 +111,6 @@ watch(
   () => document_.takenIn,
   () => (session.message = { text: 'Changes made in another window were taken in.', tone: 'plain' }),
 );
-const messageShown = computed({
-  get: () => session.message !== null,
-  set: (shown) => !shown && (session.message = null),
-});
 </script>
 
 <template>
@@ -119,25 +122,35 @@ const messageShown = computed({
       <StageRule v-if="document_.project" />
       <main id="main" class="main">
         <RouterView v-if="document_.project" />
-        <StartPage v-else-if="looked" />
+        <component :is="late.start" v-else-if="looked" />
         <p v-else class="opening soft">Opening the project …</p>
       </main>
       <VerdictLine v-if="document_.project" />
     </div>
     <div v-if="dropping" class="drop" @dragleave="dropping = false">Let go to open the project file</div>
 
-    <ProjectsDialog :open="dialog === 'projects'" @close="dialog = null" />
-    <GoToBox :open="dialog === 'goto'" @close="dialog = null" @projects="dialog = 'projects'" />
-    <ShortcutsDialog :open="dialog === 'shortcuts'" @close="dialog = null" />
-    <RefusalDialog />
-    <WorkingDialog :working="session.working" @close="session.working = null" />
-    <!-- What went wrong stays until it is read. -->
-    <v-snackbar v-model="messageShown" location="bottom left" :timeout="session.message?.tone === 'wrong' ? -1 : 5000">
-      {{ session.message?.text }}
-      <template v-if="session.message?.tone === 'wrong'" #actions>
-        <v-btn variant="text" @click="session.message = null">Close</v-btn>
-      </template>
-    </v-snackbar>
+    <component :is="late.projects" v-if="wanted.has('projects')" :open="dialog === 'projects'" @close="dialog = null" />
+    <component
+      :is="late.goto"
+      v-if="wanted.has('goto')"
+      :open="dialog === 'goto'"
+      @close="dialog = null"
+      @projects="dialog = 'projects'"
+    />
+    <component
+      :is="late.shortcuts"
+      v-if="wanted.has('shortcuts')"
+      :open="dialog === 'shortcuts'"
+      @close="dialog = null"
+    />
+    <component :is="late.refusal" v-if="wanted.has('refusal')" />
+    <component
+      :is="late.working"
+      v-if="wanted.has('working')"
+      :working="session.working"
+      @close="session.working = null"
+    />
+    <component :is="late.message" v-if="wanted.has('message')" />
   </v-app>
 </template>
 

@@ -31,7 +31,7 @@ async function fetchAll(): Promise<void> {
   for (const part of parts) await (await fetch(`/${part}`, { priority: 'low' })).arrayBuffer();
 }
 
-const whenIdle = (then: () => void) =>
+export const whenIdle = (then: () => void) =>
   'requestIdleCallback' in window ? requestIdleCallback(then, { timeout: 10_000 }) : setTimeout(then, 3000);
 
 /** Begins when the page has nothing better to do. A failure costs nothing: parts are fetched when they are wanted. */

@@ -1,29 +1,34 @@
 import { createRouter, createWebHistory } from 'vue-router';
-import BassStage from './stages/bass/BassStage.vue';
-import BuildStage from './stages/build/BuildStage.vue';
-import DecayStage from './stages/decay/DecayStage.vue';
-import MarksStage from './stages/marks/MarksStage.vue';
-import RecipesStage from './stages/recipes/RecipesStage.vue';
-import SeatStage from './stages/seat/SeatStage.vue';
-import SheetPage from './stages/sheet/SheetPage.vue';
-import SitePage from './stages/sheet/SitePage.vue';
-import SurveyStage from './stages/survey/SurveyStage.vue';
+
+/** Each stage comes with its address; the others when the page is idle ({@link prepareStages}). */
+const stages = {
+  survey: () => import('./stages/survey/SurveyStage.vue'),
+  seat: () => import('./stages/seat/SeatStage.vue'),
+  bass: () => import('./stages/bass/BassStage.vue'),
+  marks: () => import('./stages/marks/MarksStage.vue'),
+  decay: () => import('./stages/decay/DecayStage.vue'),
+  recipes: () => import('./stages/recipes/RecipesStage.vue'),
+  build: () => import('./stages/build/BuildStage.vue'),
+} as const;
+const pages = {
+  sheet: () => import('./stages/sheet/SheetPage.vue'),
+  site: () => import('./stages/sheet/SitePage.vue'),
+  // Not prepared: it brings the three-dimensional library.
+  look: () => import('./stages/look/LookPage.vue'),
+} as const;
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', redirect: '/survey' },
     { path: '/demo/:name', name: 'demo', redirect: '/marks' },
-    { path: '/survey', component: SurveyStage, meta: { stage: 'survey' } },
-    { path: '/seat', component: SeatStage, meta: { stage: 'seat' } },
-    { path: '/bass', component: BassStage, meta: { stage: 'bass' } },
-    { path: '/marks', component: MarksStage, meta: { stage: 'marks' } },
-    { path: '/decay', component: DecayStage, meta: { stage: 'decay' } },
-    { path: '/recipes', component: RecipesStage, meta: { stage: 'recipes' } },
-    { path: '/build', component: BuildStage, meta: { stage: 'build' } },
-    { path: '/look', component: () => import('./stages/look/LookPage.vue'), meta: { plain: true } },
-    { path: '/sheet', component: SheetPage, meta: { plain: true } },
-    { path: '/site', component: SitePage, meta: { plain: true } },
+    ...Object.entries(stages).map(([stage, component]) => ({ path: `/${stage}`, component, meta: { stage } })),
+    ...Object.entries(pages).map(([page, component]) => ({ path: `/${page}`, component, meta: { plain: true } })),
     { path: '/:anything(.*)*', redirect: '/survey' },
   ],
 });
+
+/** So that changing the stage waits for nothing. One that does not come is fetched, and told of, when it is wanted. */
+export async function prepareStages(): Promise<void> {
+  for (const load of [...Object.values(stages), pages.sheet]) await load().catch(() => {});
+}

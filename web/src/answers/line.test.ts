@@ -163,6 +163,12 @@ test('another project has no answer yet, and gets none that was asked for the fi
   expect(line.last.value).toBeNull();
   await nextTick();
   expect(worker.calls).toHaveLength(2);
+  await worker.answer(result('second'));
+  // A copy says the same, and is another project.
+  glance.value = glanceAt({ ...glance.value.project, id: 'r' });
+  expect(line.last.value).toBeNull();
+  await nextTick();
+  expect(worker.calls).toHaveLength(3);
   glance.value = null;
   await worker.answer(result('of nobody'));
   expect(line.last.value).toBeNull();

@@ -110,11 +110,12 @@ export function createLine<K extends LongKind>(
   }
 
   // An answer belongs to its project.
+  const owner = computed(() => {
+    const now = glance();
+    return now && belongs(now);
+  });
   watch(
-    () => {
-      const now = glance();
-      return now && belongs(now);
-    },
+    owner,
     () => {
       stop();
       answer.value = null;
@@ -139,7 +140,7 @@ export function createLine<K extends LongKind>(
         return next === undefined ? null : { asked: next };
       });
       watch(
-        [settled, now, held],
+        [settled, now, held, owner],
         () => {
           wanted.value = now.value;
           void run();

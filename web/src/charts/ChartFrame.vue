@@ -2,7 +2,7 @@
 /** A chart's title, its place, the reading under the pointer, and its data to take away. */
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
 import { mdiTrayArrowDown } from '@mdi/js';
-import { csvText, download, pngBlob, svgText, type Table } from './exports';
+import { download, downloadCsv, pngBlob, svgText, type Table } from './exports';
 
 const props = defineProps<{
   title: string;
@@ -27,7 +27,7 @@ onBeforeUnmount(() => observer?.disconnect());
 const background = () => getComputedStyle(host.value!).getPropertyValue('--paper').trim();
 const drawing = () => host.value!.querySelector('svg')!;
 const kinds = computed(() => [
-  { title: 'Numbers (CSV)', take: () => download(`${props.file}.csv`, csvText(props.table), 'text/csv') },
+  { title: 'Numbers (CSV)', take: () => void downloadCsv(props.file, props.table) },
   {
     title: 'Drawing (SVG)',
     take: () => download(`${props.file}.svg`, svgText(drawing(), background()), 'image/svg+xml'),

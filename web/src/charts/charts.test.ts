@@ -26,25 +26,27 @@ test('one label or none needs no pushing', () => {
   expect(spread([40], 15, 0, 100)).toEqual([40]);
 });
 
-test('CSV quotes what must be quoted and leaves an empty cell for no value', () => {
+test('CSV quotes what must be quoted and leaves an empty cell for no value', async () => {
   expect(
-    csvText([
+    await csvText([
       { 'a, b': 1.5, c: null },
       { 'a, b': -2, c: 'say "so"' },
     ]),
   ).toBe('"a, b",c\r\n1.5,\r\n-2,"say ""so"""\r\n');
 });
 
-test('a table opened in a spreadsheet runs no formula, and figures stay figures', () => {
+test('a table opened in a spreadsheet runs no formula, and figures stay figures', async () => {
   const texts = ['=1+1', '+cmd|x', '-2+3', '−A1', '@SUM(A1)', '\t=1', '  =1', '=', '-'];
   for (const text of texts) {
-    const [, row] = csvText([{ name: text, n: 1 }]).split('\r\n');
+    const [, row] = (await csvText([{ name: text, n: 1 }])).split('\r\n');
     expect(row).toBe(`"'${text}",1`);
   }
   // As a heading too: names of recipes and loudspeakers come there.
-  expect(csvText([{ '=x': 1 }])).toBe('"\'=x"\r\n1\r\n');
+  expect(await csvText([{ '=x': 1 }])).toBe('"\'=x"\r\n1\r\n');
   for (const text of ['-3.2', '+4', '−12,5', '1e5', 'L = left', 'a-b']) {
-    expect(csvText([{ name: text }]).split('\r\n')[1]).toMatch(new RegExp(`^"?${text.replace(/[+.]/g, '\\$&')}"?$`));
+    expect((await csvText([{ name: text }])).split('\r\n')[1]).toMatch(
+      new RegExp(`^"?${text.replace(/[+.]/g, '\\$&')}"?$`),
+    );
   }
-  expect(csvText([{ n: -3.5 }])).toBe('n\r\n-3.5\r\n');
+  expect(await csvText([{ n: -3.5 }])).toBe('n\r\n-3.5\r\n');
 });

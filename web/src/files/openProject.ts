@@ -47,13 +47,14 @@ export function useOpenProject() {
     openLast,
     /** The stored demo with its edits, or the demo as shipped. */
     async openDemo(name: DemoName = 'bakehouse'): Promise<void> {
-      const demo = demoProject(name);
-      const state = await openStored(demo.id);
+      const demo = await demoProject(name);
+      // Where nothing was ever opened nothing is stored: the first drawing does not wait for the database.
+      const state = session.lastProject === null ? 'missing' : await openStored(demo.id);
       // An unreadable record keeps its place on the shelf: the fresh demo gets a name of its own.
       if (state !== 'opened') show(state === 'refused' ? { ...demo, id: newId() } : demo);
     },
-    startDemoAfresh(name: DemoName = 'bakehouse'): void {
-      const demo = demoProject(name);
+    async startDemoAfresh(name: DemoName = 'bakehouse'): Promise<void> {
+      const demo = await demoProject(name);
       show({ ...demo, id: newId(), name: `${demo.name} afresh` });
     },
     openNew(name: string, box: { length: number; width: number; height: number }): void {

@@ -1,7 +1,4 @@
 /** Project files in and out of the browser, and the demo that ships with the program. */
-import bakehouse from '../../../demo/bakehouse.tawny.json?raw';
-import ferryHall from '../../../demo/ferry-hall.tawny.json?raw';
-import signalCabin from '../../../demo/signal-cabin.tawny.json?raw';
 import { LARGEST_FILE, readProjectFile, type ReadProject, writeProjectFile } from '@tawny/core/formats/projectFile';
 import type { Project } from '@tawny/core/document/schema/project';
 import { download } from '../charts/exports';
@@ -30,10 +27,18 @@ export function exportProject(project: Project): void {
 
 /** Demo rooms that ship with the program, by the name in their address; the first opens by itself. */
 export const DEMOS = {
-  bakehouse: { text: bakehouse, name: 'Bakehouse', what: 'a mixing room with a chimney breast and a beam' },
-  'ferry-hall': { text: ferryHall, name: 'Ferry hall', what: 'a hall for small ensembles, with a stage and an alcove' },
+  bakehouse: {
+    text: () => import('../../../demo/bakehouse.tawny.json?raw'),
+    name: 'Bakehouse',
+    what: 'a mixing room with a chimney breast and a beam',
+  },
+  'ferry-hall': {
+    text: () => import('../../../demo/ferry-hall.tawny.json?raw'),
+    name: 'Ferry hall',
+    what: 'a hall for small ensembles, with a stage and an alcove',
+  },
   'signal-cabin': {
-    text: signalCabin,
+    text: () => import('../../../demo/signal-cabin.tawny.json?raw'),
     name: 'Signal cabin',
     what: 'a timber booth for audiobooks under a pitched roof',
   },
@@ -45,8 +50,8 @@ export function isDemo(name: string): name is DemoName {
 }
 
 /** A demo project as shipped. */
-export function demoProject(name: DemoName = 'bakehouse'): Project {
-  const read = readProjectFile(DEMOS[name].text);
+export async function demoProject(name: DemoName = 'bakehouse'): Promise<Project> {
+  const read = readProjectFile((await DEMOS[name].text()).default);
   if (!read.ok) throw new Error(`the shipped demo is damaged: ${read.problems[0]!.message}`);
   return read.project;
 }

@@ -59,13 +59,22 @@ export type Saved =
 /** Windows whose last edit a record remembers. */
 const MOST_WINDOWS = 12;
 
+const entryOf = ({ id, name, savedAt }: StoredProject): ProjectEntry => ({ id, name, savedAt });
+
 class Database extends Dexie {
   projects!: Table<StoredProject, string>;
+  /** What a list shows, so that it reads no projects. Written with them. */
+  names!: Table<ProjectEntry, string>;
 
   constructor(name: string, options?: DexieOptions) {
     super(name, options);
     // DO NOT CHANGE a version that was released: add the next one with its upgrade.
     this.version(1).stores({ projects: 'id, savedAt' });
+    this.version(2)
+      .stores({ projects: 'id, savedAt', names: 'id, savedAt' })
+      .upgrade(async (old) => {
+        await old.table<StoredProject>('projects').each((record) => void old.table('names').put(entryOf(record)));
+      });
   }
 }
 
@@ -106,21 +115,16 @@ export function openShelf(
 
   return {
     async save({ project, base, changes, window, edit }, now) {
-      const { projects } = await opened();
-      return db.transaction('rw', projects, async (transaction): Promise<Saved> => {
+      const { projects, names } = await opened();
+      return db.transaction('rw', projects, names, async (transaction): Promise<Saved> => {
         const there = await projects.get(project.id);
         const put = async (content: Project, revision: number): Promise<void> => {
           const through = throughOf(there);
           through.delete(window);
           through.set(window, edit);
-          await projects.put({
-            id: content.id,
-            name: content.name,
-            savedAt: now,
-            project: content,
-            revision,
-            through: [...through].slice(-MOST_WINDOWS),
-          });
+          const entry = { id: content.id, name: content.name, savedAt: now };
+          await names.put(entry);
+          await projects.put({ ...entry, project: content, revision, through: [...through].slice(-MOST_WINDOWS) });
           // Not left to the end of the task: a page that is closed now may not come to it.
           (transaction as unknown as { idbtrans?: { commit?: () => void } }).idbtrans?.commit?.();
         };
@@ -160,11 +164,14 @@ export function openShelf(
       return (await (await opened()).projects.get(id))?.project;
     },
     async list() {
-      const all = await (await opened()).projects.orderBy('savedAt').reverse().toArray();
-      return all.map(({ id, name: title, savedAt }) => ({ id, name: title, savedAt }));
+      return (await opened()).names.orderBy('savedAt').reverse().toArray();
     },
     async remove(id) {
-      await (await opened()).projects.delete(id);
+      const { projects, names } = await opened();
+      await db.transaction('rw', projects, names, async () => {
+        await names.delete(id);
+        await projects.delete(id);
+      });
     },
   };
 }

@@ -34,6 +34,7 @@ watch(
     removing.value = null;
     void refresh();
   },
+  { immediate: true },
 );
 
 const when = (ms: number) => new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(ms);
@@ -55,8 +56,8 @@ async function remove(id: string): Promise<void> {
   removing.value = null;
   await refresh();
 }
-function afresh(name: DemoName): void {
-  opener.startDemoAfresh(name);
+async function afresh(name: DemoName): Promise<void> {
+  await opener.startDemoAfresh(name);
   emit('close');
 }
 async function copy(): Promise<void> {

@@ -4,14 +4,15 @@ import { computed, ref, shallowRef } from 'vue';
 import { type Command, CommandRefused, previewCommand } from '@tawny/core/document/commands/commands';
 import type { Project } from '@tawny/core/document/schema/project';
 import { changePath, type Met } from '@tawny/core/document/changes';
-import { openShelf, type ProjectShelf } from '../persistence/database';
+import type { ProjectShelf } from '../persistence/database';
+import { lateShelf } from '../persistence/lateShelf';
 import { createJournal } from '../persistence/journal';
 import { createKeeper, type Opened, type WindowMessage } from '../persistence/keeper';
 import { newId } from '../persistence/ids';
 import type { SavingState } from '../persistence/saveQueue';
 import { createHistory, type History } from './history';
 
-const shelf: ProjectShelf = openShelf();
+const shelf: ProjectShelf = lateShelf(async () => (await import('../persistence/database')).openShelf());
 /** Every load of the page is a window of its own. */
 const WINDOW = newId();
 

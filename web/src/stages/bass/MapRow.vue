@@ -5,7 +5,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { MapAnswer } from '@tawny/core/studies/bass/types';
 import { surfaceWords } from '@tawny/core/words/tapes';
-import { csvText, download } from '../../charts/exports';
+import { downloadCsv } from '../../charts/exports';
 import NumberField from '../../fields/NumberField.vue';
 import { useBassStage } from './useBassStage';
 
@@ -38,7 +38,7 @@ function takeMap(): void {
     'pressure imaginary': Number.isNaN(re) ? '' : Number(plan.im[i]!.toFixed(4)),
     velocity: Number.isNaN(velocity[i]!) ? '' : Number(velocity[i]!.toFixed(4)),
   }));
-  download('bass-map.csv', csvText(rows), 'text/csv');
+  void downloadCsv('bass-map', rows);
 }
 </script>
 

@@ -7,7 +7,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
 import { buyLines, counted } from '@tawny/core/words/build';
-import { csvText, download } from '../../charts/exports';
+import { downloadCsv } from '../../charts/exports';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
 import NumberField from '../../fields/NumberField.vue';
@@ -66,7 +66,7 @@ function takeCsv(): void {
       note: `from timber ${length(c.depth)} deep`,
     })),
   ];
-  download(`${fileNameOf(project.value.name)}-shopping.csv`, csvText(rows), 'text/csv');
+  void downloadCsv(`${fileNameOf(project.value.name)}-shopping`, rows);
 }
 </script>
 

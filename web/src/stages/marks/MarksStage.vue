@@ -8,23 +8,17 @@ import type { Mark } from '@tawny/core/studies/marks/study';
 import { tapeWords } from '@tawny/core/words/tapes';
 import SettingOut from '../../board/SettingOut.vue';
 import type { BoardRoute } from '../../board/types';
-import ArrivalPlot from '../../charts/ArrivalPlot.vue';
-import { csvText, download } from '../../charts/exports';
+import { downloadCsv } from '../../charts/exports';
 import { useBoard } from '../../desk/useBoard';
 import { useIssues } from '../../desk/useIssues';
-import StateCompare from '../../desk/StateCompare.vue';
 import FindingList from '../../parts/FindingList.vue';
 import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import { MARKS_PARTS } from '../../words/stages';
 import ChosenMark from './ChosenMark.vue';
-import CoverPart from './CoverPart.vue';
-import HungPart from './HungPart.vue';
+import { ArrivalPlot, CoverPart, HungPart, MatterPart, RangePart, SecondOrderPart, StateCompare } from './late';
 import MarkTable from './MarkTable.vue';
-import MatterPart from './MatterPart.vue';
-import RangePart from './RangePart.vue';
-import SecondOrderPart from './SecondOrderPart.vue';
 import { useMarks } from './useMarks';
 
 const { answers, session, study, marks, selected } = useMarks();
@@ -55,7 +49,7 @@ function takeCsv(): void {
     covered: m.covered ? 'yes' : 'no',
     on: m.on?.name ?? '',
   }));
-  download('marks.csv', csvText(rows), 'text/csv');
+  void downloadCsv('marks', rows);
 }
 /** Marks that only one of two compared states has, or whose levels differ. */
 const differing = computed(() => {

@@ -5,18 +5,15 @@ import type { Tuning } from '@tawny/core/studies/recipes/tuning';
 import type { Working } from '@tawny/core/studies/types';
 import FigureGrid from '../../parts/FigureGrid.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
-import { csvText, download } from '../../charts/exports';
+import { downloadCsv } from '../../charts/exports';
 
 const props = defineProps<{ tuning: Tuning; name: string; working: Working | null }>();
-const take = (): void =>
-  download(
-    `${props.name}-tuning.csv`,
-    csvText(
-      props.tuning.table.flatMap((t) =>
-        t.rows.map((r) => ({ what: t.title, value: r.label, Hz: Number(r.f0.toFixed(1)) })),
-      ),
+const take = () =>
+  void downloadCsv(
+    `${props.name}-tuning`,
+    props.tuning.table.flatMap((t) =>
+      t.rows.map((r) => ({ what: t.title, value: r.label, Hz: Number(r.f0.toFixed(1)) })),
     ),
-    'text/csv',
   );
 </script>
 
