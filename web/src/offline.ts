@@ -2,13 +2,13 @@
  * The program with the server gone. Where pages may have a service worker it keeps the whole program, and a new version waits until it
  * is asked for; elsewhere (plain http on a network) every part is fetched once when the page is idle.
  */
-import { Workbox } from 'workbox-window';
 import { shallowRef } from 'vue';
 
 /** Takes the new version that waits, and loads the page anew. Null: there is none. */
 export const newVersion = shallowRef<(() => void) | null>(null);
 
 async function keepAll(): Promise<void> {
+  const { Workbox } = await import('workbox-window');
   const worker = new Workbox('/sw.js');
   let asked = false;
   worker.addEventListener('waiting', () => {

@@ -2,7 +2,7 @@
  * The project file `*.tawny.json`: text in, project or a list of problems out; and back. Never throws on bad input.
  */
 import { parse as parseTolerant, type ParseError } from 'jsonc-parser';
-import type { z } from 'zod';
+import type * as z from 'zod/mini';
 import { migrate } from '../document/migrate';
 import { FORMAT, type Project, projectSchema, VERSION } from '../document/schema/project';
 

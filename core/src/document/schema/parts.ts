@@ -1,9 +1,13 @@
 /** The document piece by piece: what each kind of thing holds, and within which limits. Assembled in schema.ts. */
-import { z } from 'zod';
+import * as z from 'zod/mini';
+import en from 'zod/v4/locales/en.js';
 import { GROUPS, HIGHEST_COEFFICIENT } from '../../materials/library';
 import { ROLES } from '../../layout/rigs';
 import { THRESHOLDS } from '../../physics/reflections/thresholds';
 import { OCTAVES } from '../../quantities/bands';
+
+// The small build of the library speaks no language until told one.
+z.config(en());
 
 /** Limits of what a person can tape, m. The fields use the same figures. */
 export const LIMITS = {
@@ -78,7 +82,8 @@ export const LIMITS = {
   kilograms: [0, 20000],
 } as const satisfies Record<string, readonly [number, number]>;
 
-export const within = (key: keyof typeof LIMITS) => z.number().min(LIMITS[key][0]).max(LIMITS[key][1]);
+export const within = (key: keyof typeof LIMITS) =>
+  z.number().check(z.minimum(LIMITS[key][0]), z.maximum(LIMITS[key][1]));
 
 /** Characters no drawing, table or sheet can carry: control characters, halves of a pair, those Unicode keeps for nobody. */
 const UNFIT = /[\p{Cc}\p{Surrogate}\ufffe\uffff]/u;
@@ -87,24 +92,24 @@ const UNFIT_LONG = /(?![\t\n\r])[\p{Cc}\p{Surrogate}\ufffe\uffff]/u;
 
 /** A text on one line: it goes into drawings, tables and file names. */
 export const line = (least: number, most: number) =>
-  z
-    .string()
-    .min(least)
-    .max(most)
-    .refine((t) => !UNFIT.test(t), 'expected a text without control characters or broken letters');
+  z.string().check(
+    z.minLength(least),
+    z.maxLength(most),
+    z.refine((t) => !UNFIT.test(t), 'expected a text without control characters or broken letters'),
+  );
 /** A text of several lines. */
 export const lines = (most: number) =>
-  z
-    .string()
-    .max(most)
-    .refine((t) => !UNFIT_LONG.test(t), 'expected a text without control characters or broken letters');
+  z.string().check(
+    z.maxLength(most),
+    z.refine((t) => !UNFIT_LONG.test(t), 'expected a text without control characters or broken letters'),
+  );
 
 /** Names every object of the language has: a thing called so would be found where there is none. */
 export const isReserved = (name: string): boolean => name in Object.prototype;
 const UNRESERVED = 'expected another name: this one belongs to the language the program is written in';
-export const id = line(1, 40).refine((t) => !isReserved(t), UNRESERVED);
+export const id = line(1, 40).check(z.refine((t) => !isReserved(t), UNRESERVED));
 /** A key of a record that is no id of a thing. */
-export const key = (most: number) => line(0, most).refine((t) => !isReserved(t), UNRESERVED);
+export const key = (most: number) => line(0, most).check(z.refine((t) => !isReserved(t), UNRESERVED));
 
 export const corner = z.strictObject({ wall: id, x: within('coordinate'), y: within('coordinate') });
 
@@ -123,28 +128,28 @@ export const loudspeaker = z.strictObject({
   box: z.strictObject({ width: within('box'), depth: within('box'), height: within('box') }),
   role: z.enum(ROLES),
   /** Its place in the listening layout (layout/rigs.ts); null for one that stands where it likes. */
-  station: line(1, 8).nullable(),
+  station: z.nullable(line(1, 8)),
   /** "flush": its front lies in the wall behind it, whose image it then has not. */
   mount: z.enum(['free', 'flush']),
   /** Height of the acoustic axis over the box's underside, and of the lowest and highest driver's middle, m. */
   axisInBox: within('reach'),
   drivers: z.strictObject({ low: within('reach'), high: within('reach') }),
   /** Turned from straight down the room, towards the listener's right positive; null: at the triangle's apex. */
-  aimDeg: within('aimDeg').nullable(),
+  aimDeg: z.nullable(within('aimDeg')),
   /** Upwards positive. */
   tiltDeg: within('speakerTiltDeg'),
   /** Where its response has fallen by 3 dB. */
   lowCornerHz: within('lowCornerHz'),
   /** Its own low shelf, when it has one set. */
-  lowShelf: z.strictObject({ hz: within('shelfHz'), gainDb: within('shelfDb') }).nullable(),
+  lowShelf: z.nullable(z.strictObject({ hz: within('shelfHz'), gainDb: within('shelfDb') })),
   /** What it is fed with. The crossover is a low pass for a subwoofer, a high pass for the others. */
   feed: z.strictObject({
     gainDb: within('gainDb'),
     delayMs: within('delayMs'),
     inverted: z.boolean(),
-    crossover: z
-      .strictObject({ hz: within('crossoverHz'), slopeDb: z.union(SLOPES.map((s) => z.literal(s))) })
-      .nullable(),
+    crossover: z.nullable(
+      z.strictObject({ hz: within('crossoverHz'), slopeDb: z.union(SLOPES.map((s) => z.literal(s))) }),
+    ),
   }),
 });
 
@@ -196,7 +201,7 @@ export const hung = z.strictObject({
   /** Of a membrane its mass, kg/m²; of a port box its holes and the thickness of the plate they are in. */
   tuned: z.strictObject({
     massPerArea: within('massPerArea'),
-    holes: z.number().int().min(LIMITS.holes[0]).max(LIMITS.holes[1]),
+    holes: z.int().check(z.minimum(LIMITS.holes[0]), z.maximum(LIMITS.holes[1])),
     holeDiameter: within('holeDiameter'),
     neck: within('neck'),
   }),
@@ -217,7 +222,7 @@ export const logEntry = z.strictObject({
 /** A mark as met on site: done, and where it was found when that is another place. */
 export const siteMark = z.strictObject({
   done: z.boolean(),
-  found: z.strictObject({ first: within('coordinate'), second: within('coordinate') }).nullable(),
+  found: z.nullable(z.strictObject({ first: within('coordinate'), second: within('coordinate') })),
   note: lines(400),
 });
 
@@ -230,13 +235,13 @@ export const panel = z.strictObject({
 });
 
 export const buying = z.strictObject({
-  frameThickness: z.number().min(0.006).max(0.06),
-  stockLength: z.number().min(0.5).max(8),
-  kerf: z.number().min(0).max(0.01),
-  clothWidth: z.number().min(0.3).max(5),
-  clothTurn: z.number().min(0).max(0.3),
-  waste: z.number().min(0).max(1),
-  packArea: z.number().min(0.1).max(50),
+  frameThickness: z.number().check(z.minimum(0.006), z.maximum(0.06)),
+  stockLength: z.number().check(z.minimum(0.5), z.maximum(8)),
+  kerf: z.number().check(z.minimum(0), z.maximum(0.01)),
+  clothWidth: z.number().check(z.minimum(0.3), z.maximum(5)),
+  clothTurn: z.number().check(z.minimum(0), z.maximum(0.3)),
+  waste: z.number().check(z.minimum(0), z.maximum(1)),
+  packArea: z.number().check(z.minimum(0.1), z.maximum(50)),
 });
 
 export const span = z.strictObject({ start: within('along'), end: within('along') });
@@ -263,7 +268,7 @@ export const strip = (level: 'beamLevel' | 'platformLevel') =>
     from: within('along'),
     width: within('stripWidth'),
     /** Along the wall from its left end; null for the whole room. */
-    span: span.nullable(),
+    span: z.nullable(span),
     /** Underside of a beam, top of a platform, over the floor. */
     level: within(level),
   });
@@ -290,9 +295,9 @@ export const opening = z.strictObject({
   /** Kept free around it, m. */
   clearance: within('clearance'),
   /** Null: as the wall. */
-  material: z.string().nullable(),
+  material: z.nullable(z.string()),
   /** Of doors: hinge as seen from the room, and whether the leaf comes into the room. */
-  leaf: z.strictObject({ hinge: z.enum(['left', 'right']), swing: z.enum(['in', 'out']) }).nullable(),
+  leaf: z.nullable(z.strictObject({ hinge: z.enum(['left', 'right']), swing: z.enum(['in', 'out']) })),
 });
 
 export const patch = z.strictObject({
@@ -346,12 +351,12 @@ export const framing = z.strictObject({
 });
 
 export const ownMaterial = z.strictObject({
-  id: line(1, 60).regex(/^own-/),
+  id: line(1, 60).check(z.regex(/^own-/)),
   name: line(1, 120),
   group: z.enum(GROUPS),
   source: z.enum(['laboratory', 'textbook', 'textbook-varied', 'computed', 'estimate']),
   /** Octaves 63–8000 Hz; laboratory values above 1 are kept. */
-  alpha: z.array(z.number().min(0).max(HIGHEST_COEFFICIENT)).length(OCTAVES.length),
+  alpha: z.array(z.number().check(z.minimum(0), z.maximum(HIGHEST_COEFFICIENT))).check(z.length(OCTAVES.length)),
   /** "area": a coefficient; "piece": m² a piece. */
   per: z.enum(['area', 'piece']),
 });
@@ -359,13 +364,13 @@ export const ownMaterial = z.strictObject({
 export const USES = ['mixing', 'mastering', 'recording', 'ensemble', 'speech', 'filming', 'listening'] as const;
 export const brief = z.strictObject({
   /** Most important first. */
-  uses: z.array(z.enum(USES)).max(USES.length),
+  uses: z.array(z.enum(USES)).check(z.maxLength(USES.length)),
   people: within('people'),
   instruments: lines(400),
-  loudestDb: within('levelDb').nullable(),
-  quietestDb: within('levelDb').nullable(),
-  backgroundDb: within('levelDb').nullable(),
-  budget: z.strictObject({ amount: z.number().min(0).max(1e9), currency: line(1, 8) }).nullable(),
+  loudestDb: z.nullable(within('levelDb')),
+  quietestDb: z.nullable(within('levelDb')),
+  backgroundDb: z.nullable(within('levelDb')),
+  budget: z.nullable(z.strictObject({ amount: z.number().check(z.minimum(0), z.maximum(1e9)), currency: line(1, 8) })),
   mustStay: lines(2000),
   look: lines(2000),
 });
@@ -374,16 +379,22 @@ export const state = z.strictObject({
   id,
   name: line(1, 80),
   /** Furniture, patches and openings that are away in this state. */
-  away: z.array(id).max(500),
+  away: z.array(id).check(z.maxLength(500)),
   /** Material in this state by surface, patch, opening or piece of furniture. */
   materials: z.record(id, z.string()),
   /** Partitions that are closed. */
-  closed: z.array(id).max(20),
+  closed: z.array(id).check(z.maxLength(20)),
 });
 
 /** What the tape said walking round the room: each wall's length and the angle inside the room at its end. */
-export const leg = z.strictObject({ wall: id, length: within('leg'), insideDeg: z.number().min(1).max(359) });
+export const leg = z.strictObject({
+  wall: id,
+  length: within('leg'),
+  insideDeg: z.number().check(z.minimum(1), z.maximum(359)),
+});
 export const tape = z.strictObject({
-  legs: z.array(leg).max(200),
-  diagonals: z.array(z.strictObject({ from: id, to: id, length: z.number().min(0.05).max(120) })).max(200),
+  legs: z.array(leg).check(z.maxLength(200)),
+  diagonals: z
+    .array(z.strictObject({ from: id, to: id, length: z.number().check(z.minimum(0.05), z.maximum(120)) }))
+    .check(z.maxLength(200)),
 });

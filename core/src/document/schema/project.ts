@@ -3,7 +3,7 @@
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { CEILING, FLOOR, surfaceOfFace } from '../../geometry/solid';
 import { LAYOUTS } from '../../layout/rigs';
 import { isMaterial } from '../../materials/library';
@@ -59,25 +59,25 @@ const shape = z.strictObject({
   }),
   room: z.strictObject({
     /** Plan outline in walking order; each corner names the wall that starts there. */
-    corners: z.array(corner).min(3).max(200),
+    corners: z.array(corner).check(z.minLength(3), z.maxLength(200)),
     /** Of a flat ceiling; of others at the wall they are measured from. */
     height: within('height'),
     ceiling,
-    beams: z.array(strip('beamLevel')).max(60),
-    platforms: z.array(strip('platformLevel')).max(60),
-    partitions: z.array(partition).max(20),
+    beams: z.array(strip('beamLevel')).check(z.maxLength(60)),
+    platforms: z.array(strip('platformLevel')).check(z.maxLength(60)),
+    partitions: z.array(partition).check(z.maxLength(20)),
     /** Material of each wall, of "floor", "ceiling", and of each beam, platform and partition. */
     surfaces: z.record(id, z.strictObject({ material: z.string() })),
-    openings: z.array(opening).max(200),
-    patches: z.array(patch).max(300),
-    furniture: z.array(furniture).max(200),
+    openings: z.array(opening).check(z.maxLength(200)),
+    patches: z.array(patch).check(z.maxLength(300)),
+    furniture: z.array(furniture).check(z.maxLength(200)),
     framing: z.record(id, framing),
   }),
   /** What the tape said, as long as it is kept: the plan itself is in `room.corners`. */
   tape,
   /** Entries of the owner's own, beside the library. */
-  materials: z.array(ownMaterial).max(300),
-  states: z.strictObject({ list: z.array(state).max(30), current: id.nullable() }),
+  materials: z.array(ownMaterial).check(z.maxLength(300)),
+  states: z.strictObject({ list: z.array(state).check(z.maxLength(30)), current: z.nullable(id) }),
   listening: z.strictObject({
     facing: id,
     head: z.strictObject({ x: within('coordinate'), y: within('coordinate'), earHeight: within('earHeight') }),
@@ -88,7 +88,7 @@ const shape = z.strictObject({
     layout: z.enum(LAYOUTS),
     range: headRange,
   }),
-  loudspeakers: z.array(loudspeaker).max(24),
+  loudspeakers: z.array(loudspeaker).check(z.maxLength(24)),
   marking,
   target: z.strictObject({
     school: z.enum(SCHOOLS),
@@ -103,24 +103,24 @@ const shape = z.strictObject({
   treatment: z.strictObject({
     panel,
     /** Surfaces panels may hang on. */
-    usable: z.array(id).max(400),
+    usable: z.array(id).check(z.maxLength(400)),
     /** Panels decided on, by surface. */
-    counts: z.record(id, z.number().int().min(0).max(2000)),
+    counts: z.record(id, z.int().check(z.minimum(0), z.maximum(2000))),
     marksFirst: z.boolean(),
     leftRightAlike: z.boolean(),
     /** Sizes that can be had beside the recipe's own. */
-    stock: z.array(size).max(20),
+    stock: z.array(size).check(z.maxLength(20)),
     /** Pieces with a definite place. */
-    hung: z.array(hung).max(300),
+    hung: z.array(hung).check(z.maxLength(300)),
     /** Recipes of one's own, beside the library. */
-    recipes: z.array(recipe).max(100),
+    recipes: z.array(recipe).check(z.maxLength(100)),
     /** Pieces of other recipes decided on: by recipe, then by place. */
-    mix: z.record(key(60), z.record(id, z.number().int().min(1).max(2000))),
+    mix: z.record(key(60), z.record(id, z.int().check(z.minimum(1), z.maximum(2000)))),
     plan,
     /** Materials' prices, in the brief's currency. */
     prices,
   }),
-  log: z.array(logEntry).max(2000),
+  log: z.array(logEntry).check(z.maxLength(2000)),
   /** Marks as met on site, by mark id. */
   site: z.record(key(120), siteMark),
   buying,
@@ -274,11 +274,12 @@ function checkRoom(p: Project, wrong: Wrong): void {
   }
 }
 
-export const projectSchema = shape.superRefine((p, ctx) => {
+export const projectSchema = shape.check((ctx) => {
+  const p = ctx.value;
   let sound = true;
   const wrong: Wrong = (path, message) => {
     sound = false;
-    ctx.addIssue({ code: 'custom', path, message });
+    ctx.issues.push({ code: 'custom', path, message, input: p });
   };
   checkRoom(p, wrong);
   const walls = p.room.corners.map((c) => c.wall);

@@ -1,5 +1,5 @@
 /** Recipes, plan, prices and own limits of the document. Assembled in schema.ts. */
-import { z } from 'zod';
+import * as z from 'zod/mini';
 import { FILL_KINDS } from '../../physics/absorbers/fills';
 import { AIMS, PLACE_CLASSES } from '../../dosage/aims';
 import { HIGHEST_COEFFICIENT } from '../../materials/library';
@@ -7,7 +7,7 @@ import { OCTAVES } from '../../quantities/bands';
 import { FORMS } from '../../recipes/types';
 import { id, line, lines, LIMITS, within } from './parts';
 
-const whole = (from: number, to: number) => z.number().int().min(from).max(to);
+const whole = (from: number, to: number) => z.int().check(z.minimum(from), z.maximum(to));
 
 /** One layer of a recipe (recipes/types.ts). */
 export const recipeLayer = z.discriminatedUnion('type', [
@@ -45,20 +45,20 @@ export const scatterer = z.discriminatedUnion('kind', [
 
 /** A recipe of one's own; those of the library are not in the document. */
 export const recipe = z.strictObject({
-  id: line(1, 60).regex(/^own-/),
+  id: line(1, 60).check(z.regex(/^own-/)),
   name: line(1, 120),
   form: z.enum(FORMS),
   width: within('recipeSide'),
   height: within('recipeSide'),
   /** From the wall outwards. */
-  layers: z.array(recipeLayer).max(20),
+  layers: z.array(recipeLayer).check(z.maxLength(20)),
   reaction: z.enum(['bulk', 'local']),
   maxAngle: z.union([z.literal(78), z.literal(90)]),
   edges: z.boolean(),
-  scatterer: scatterer.nullable(),
+  scatterer: z.nullable(scatterer),
   /** A closed box with ports; the layers are what is behind its front. */
-  ports: z
-    .strictObject({
+  ports: z.nullable(
+    z.strictObject({
       shape: z.enum(['round', 'square', 'slot']),
       size: within('portSize'),
       slotLength: within('portSize'),
@@ -66,25 +66,29 @@ export const recipe = z.strictObject({
       count: whole(1, 60),
       tube: z.boolean(),
       Rs: within('clothResistance'),
-    })
-    .nullable(),
+    }),
+  ),
   /** Octaves 63–8000 Hz from a laboratory's sheet. */
-  measured: z.array(z.number().min(0).max(HIGHEST_COEFFICIENT)).length(OCTAVES.length).nullable(),
-  price: within('price').nullable(),
+  measured: z.nullable(
+    z.array(z.number().check(z.minimum(0), z.maximum(HIGHEST_COEFFICIENT))).check(z.length(OCTAVES.length)),
+  ),
+  price: z.nullable(within('price')),
   note: lines(400),
 });
 
 /** What the exact problem may use, what it aims at and what it must keep to. */
 export const plan = z.strictObject({
-  recipes: z.array(z.strictObject({ id, where: z.array(z.enum(PLACE_CLASSES)).max(PLACE_CLASSES.length) })).max(30),
+  recipes: z
+    .array(z.strictObject({ id, where: z.array(z.enum(PLACE_CLASSES)).check(z.maxLength(PLACE_CLASSES.length)) }))
+    .check(z.maxLength(30)),
   aim: z.enum(AIMS),
-  money: within('money').nullable(),
-  pieces: z.number().int().min(0).max(LIMITS.most[1]).nullable(),
+  money: z.nullable(within('money')),
+  pieces: z.nullable(z.int().check(z.minimum(0), z.maximum(LIMITS.most[1]))),
   /** Of walls and ceiling, 0…1. */
-  coverage: within('coverage').nullable(),
+  coverage: z.nullable(within('coverage')),
   /** kg, of everything and of what hangs overhead. */
-  mass: within('kilograms').nullable(),
-  ceilingMass: within('kilograms').nullable(),
+  mass: z.nullable(within('kilograms')),
+  ceilingMass: z.nullable(within('kilograms')),
   /** Part of the corners' length filled before anything else counts, 0…1. */
   cornersFirst: within('coverage'),
 });
@@ -102,8 +106,8 @@ export const ownTarget = z
   .array(
     z.strictObject({
       hz: z.union(OCTAVES.map((o) => z.literal(o))),
-      lower: z.number().min(0).max(LIMITS.targetTime[1]),
+      lower: z.number().check(z.minimum(0), z.maximum(LIMITS.targetTime[1])),
       upper: within('targetTime'),
     }),
   )
-  .max(OCTAVES.length);
+  .check(z.maxLength(OCTAVES.length));
