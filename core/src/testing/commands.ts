@@ -8,6 +8,9 @@ import { RECIPES } from '../recipes/library';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';
 
+/** A batch makes two edits of other kinds one step. */
+const BATCHED = ['rename', 'set-ear-height', 'set-height', 'write-log'] as const;
+
 type Makers = { [T in Command['type']]: (r: Random, p: Project) => Extract<Command, { type: T }> };
 
 const mm = (value: number) => Math.round(value * 1000) / 1000;
@@ -232,6 +235,10 @@ const makers: Makers = {
   'take-recipe': (r, p) => ({ type: 'take-recipe', id: anyId(r, p.treatment.recipes, 'own-9') }),
   'set-plan': (r) => ({ type: 'set-plan', plan: { money: r.pick([null, r.whole(100, 900)]) } }),
   'set-prices': (r) => ({ type: 'set-prices', prices: { cloth: at(r, 4, 20) } }),
+  batch: (r, p) => {
+    const commands = [r.pick(BATCHED), r.pick(BATCHED)].map((kind) => makers[kind](r, p));
+    return { type: 'batch', as: commands[0]!.type, commands };
+  },
   'set-buying': (r) => ({ type: 'set-buying', buying: { waste: at(r, 0, 0.2) } }),
 };
 

@@ -1,7 +1,12 @@
 /** The open project: commands, history, preview while dragging, saving by itself, other tabs. */
 import { defineStore } from 'pinia';
 import { computed, ref, shallowRef } from 'vue';
-import { type Command, CommandRefused, previewCommand } from '@tawny/core/document/commands/commands';
+import {
+  type Command,
+  CommandRefused,
+  previewCommand,
+  type SingleCommand,
+} from '@tawny/core/document/commands/commands';
 import type { Project } from '@tawny/core/document/schema/project';
 import { changePath, type Met } from '@tawny/core/document/changes';
 import type { ProjectShelf } from '../persistence/database';
@@ -56,8 +61,8 @@ export const useDocument = defineStore('document', () => {
   const preview = shallowRef<Project | null>(null);
   /** What the last command or the present drag was refused for; gone with the next one that goes through. */
   const refused = shallowRef<Refused | null>(null);
-  const undoable = ref<string | null>(null);
-  const redoable = ref<string | null>(null);
+  const undoable = ref<SingleCommand['type'] | null>(null);
+  const redoable = ref<SingleCommand['type'] | null>(null);
   const saving = ref<SavingState>({ status: 'saved', at: null });
   /** Why the project is not kept; stays while it is tried again. */
   const trouble = ref<SavingState | null>(null);

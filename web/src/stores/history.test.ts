@@ -67,3 +67,33 @@ test('a refused command leaves history as it was', () => {
   expect(history.undoable).toBeNull();
   expect(history.project.room.height).toBe(2.5);
 });
+
+test('a batch is one step, called after what it is about; where one of it is refused, none is made', () => {
+  const { history } = rig();
+  const before = history.project;
+  history.run({
+    type: 'batch',
+    as: 'place-seat',
+    commands: [
+      { type: 'move-head', x: 2, y: 2 },
+      { type: 'set-ear-height', earHeight: 1.3 },
+    ],
+  });
+  expect([history.undoable, history.project.listening.head]).toEqual([
+    'place-seat',
+    { x: 2, y: 2, earHeight: 1.3 },
+  ]);
+  expect(() =>
+    history.run({
+      type: 'batch',
+      as: 'rename',
+      commands: [
+        { type: 'rename', name: 'Other' },
+        { type: 'set-ear-height', earHeight: -1 },
+      ],
+    }),
+  ).toThrow(/listening.head.earHeight/);
+  expect(history.project.name).toBe(before.name);
+  history.undo();
+  expect(history.project).toBe(before);
+});

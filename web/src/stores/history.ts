@@ -5,11 +5,11 @@
  */
 import { readProject } from '@tawny/core/formats/projectFile';
 import { changePath, changesOf, withChanges } from '@tawny/core/document/changes';
-import { applyCommand, type Command } from '@tawny/core/document/commands/commands';
+import { applyCommand, type Command, type SingleCommand } from '@tawny/core/document/commands/commands';
 import type { Project } from '@tawny/core/document/schema/project';
 
 interface Edit {
-  name: Command['type'];
+  name: SingleCommand['type'];
   before: Project;
   after: Project;
   /** Edits with the same key within COALESCE_MS of each other are joined; null never. */
@@ -21,8 +21,8 @@ const COALESCE_MS = 800;
 
 export interface History {
   readonly project: Project;
-  readonly undoable: string | null;
-  readonly redoable: string | null;
+  readonly undoable: SingleCommand['type'] | null;
+  readonly redoable: SingleCommand['type'] | null;
   run(command: Command, key?: string | null): boolean;
   /** False: there is nothing to undo. Throws RangeError when what it would undo was changed elsewhere since; the step is dropped then. */
   undo(): boolean;
@@ -71,7 +71,13 @@ export function createHistory(start: Project, now: () => number): History {
         last.after = next;
         last.at = at;
       } else {
-        past.push({ name: command.type, before: project, after: next, key, at });
+        past.push({
+          name: command.type === 'batch' ? command.as : command.type,
+          before: project,
+          after: next,
+          key,
+          at,
+        });
       }
       future.length = 0;
       project = next;

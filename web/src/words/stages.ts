@@ -1,4 +1,5 @@
 /** Stages in the order of the work, and the words of the verdict line. */
+import type { SingleCommand } from '@tawny/core/document/commands/commands';
 import type { MeasureId, StageId } from '@tawny/core/report/verdict';
 
 export interface StageWords {
@@ -83,7 +84,7 @@ export const MEASURE_NAMES: Record<MeasureId, string> = {
 };
 
 /** What undo and redo say they take back or do again. */
-export const COMMAND_NAMES: Record<string, string> = {
+export const COMMAND_NAMES: Readonly<Record<SingleCommand['type'], string>> = {
   rename: 'the name',
   'set-climate': 'the air',
   'set-brief': 'the brief',

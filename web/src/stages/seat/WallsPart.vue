@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What walls do: the near faces of each loudspeaker, the schools of distance to the front wall, and which wall to face. */
+import type { SingleCommand } from '@tawny/core/document/commands/commands';
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
@@ -47,12 +48,14 @@ function trySchool(s: SchoolReport): void {
   const [a, b] = s.at.map((p) => setting.value.frame.toSurvey([p.at[0], p.at[1]]));
   const { head } = project.value.listening;
   const mount = s.school === 'flush' ? 'flush' : 'free';
-  doc.run({ type: 'place-seat', head: [head.x, head.y], left: [...a!], right: [...b!] }, 'try-school');
-  for (const { id } of s.at) {
-    if (project.value.loudspeakers.find((l) => l.id === id)?.mount !== mount) {
-      doc.run({ type: 'set-loudspeaker', id, values: { mount }, mirror: false }, 'try-school');
-    }
-  }
+  const place: SingleCommand = { type: 'place-seat', head: [head.x, head.y], left: [...a!], right: [...b!] };
+  const mounts = s.at.map(({ id }): SingleCommand => ({
+    type: 'set-loudspeaker',
+    id,
+    values: { mount },
+    mirror: false,
+  }));
+  doc.run({ type: 'batch', as: 'place-seat', commands: [place, ...mounts] });
 }
 
 const { orient } = useLines();

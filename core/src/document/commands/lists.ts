@@ -1,0 +1,15 @@
+/** Lists of things with ids, changed in a draft. */
+
+/** Puts a thing into its list: in place of the one of that id, or at the end. */
+export function put<T extends { id: string }>(list: T[], thing: T): void {
+  const i = list.findIndex((t) => t.id === thing.id);
+  if (i >= 0) list[i] = thing;
+  else list.push(thing);
+}
+
+/** Throws RangeError for an id the list does not have. */
+export function takeFrom(list: { id: string }[], id: string): void {
+  const i = list.findIndex((t) => t.id === id);
+  if (i < 0) throw new RangeError(`command: id must be one of the list's, got ${id}`);
+  list.splice(i, 1);
+}

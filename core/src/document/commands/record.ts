@@ -1,0 +1,29 @@
+/** Edits of what is wanted of the room and of what is written down about it. */
+import { schoolFor } from './brief';
+import { put, takeFrom } from './lists';
+import type { Handlers, RecordCommand } from './types';
+
+export const RECORD: Handlers<RecordCommand> = {
+  rename(draft, { name }) {
+    draft.name = name;
+  },
+  'set-brief'(draft, { brief }) {
+    Object.assign(draft.brief, brief);
+    if (draft.target.chosenBy === 'brief') draft.target.school = schoolFor(draft.brief);
+  },
+  'set-target'(draft, { target }) {
+    Object.assign(draft.target, target);
+    if (target.school !== undefined) draft.target.chosenBy = 'own';
+    if (target.chosenBy === 'brief') draft.target.school = schoolFor(draft.brief);
+  },
+  'write-log'(draft, { entry }) {
+    put(draft.log, structuredClone(entry));
+  },
+  'strike-log'(draft, { id }) {
+    takeFrom(draft.log, id);
+  },
+  'set-site'(draft, { mark, site }) {
+    if (site === null) delete draft.site[mark];
+    else draft.site[mark] = { done: false, found: null, note: '', ...draft.site[mark], ...site };
+  },
+};

@@ -1,0 +1,132 @@
+/** Every edit there is, by what of the document it is about. Plain values: commands are kept, sent and tried. */
+import type { Climate } from '../../air/air';
+import type { BuyingHabits } from '../../fabrication/shopping';
+import type { LayoutId } from '../../layout/rigs';
+import type { Prices } from '../../recipes/types';
+import type { BoxRoom } from '../create';
+import type { OutlineCorner } from '../place/outline';
+import type {
+  Beam,
+  Brief,
+  Ceiling,
+  Framing,
+  Furniture,
+  HeadRange,
+  HungPiece,
+  LogEntry,
+  Loudspeaker,
+  Opening,
+  OwnMaterial,
+  OwnRecipe,
+  PanelRecipe,
+  Partition,
+  Patch,
+  Plan,
+  Platform,
+  Project,
+  RoomState,
+  SiteMark,
+} from '../schema/project';
+
+/** Everything that is put into a room by itself, by the list of the document it lives in. */
+export type Put =
+  | { list: 'openings'; thing: Opening }
+  | { list: 'patches'; thing: Patch }
+  | { list: 'furniture'; thing: Furniture }
+  | { list: 'beams'; thing: Beam; material: string }
+  | { list: 'platforms'; thing: Platform; material: string }
+  | { list: 'partitions'; thing: Partition; material: string };
+
+export type ThingList = Put['list'];
+
+/** Plan, ceiling, what stands in it and what it is made of. */
+export type RoomCommand =
+  | { type: 'set-box'; box: BoxRoom }
+  | { type: 'set-outline'; corners: OutlineCorner[] }
+  | { type: 'move-corner'; wall: string; x: number; y: number }
+  | { type: 'move-wall'; wall: string; by: number }
+  | { type: 'split-wall'; wall: string; at: number }
+  | { type: 'remove-corner'; wall: string }
+  /** Depth above 0: an alcove, outwards; below 0: a chimney breast, into the room. */
+  | { type: 'insert-recess'; wall: string; from: number; width: number; depth: number }
+  | { type: 'set-height'; height: number }
+  | { type: 'set-ceiling'; ceiling: Ceiling }
+  | ({ type: 'put' } & Put)
+  | { type: 'take-away'; list: ThingList; id: string }
+  | { type: 'set-framing'; surface: string; framing: Framing | null }
+  | { type: 'set-tape'; tape: Partial<Project['tape']> }
+  | { type: 'set-material'; surface: string; material: string }
+  | { type: 'put-material'; material: OwnMaterial }
+  | { type: 'take-material'; id: string; instead: string }
+  | { type: 'put-state'; state: RoomState }
+  | { type: 'take-state'; id: string }
+  | { type: 'switch-state'; id: string | null }
+  | { type: 'set-climate'; climate: Partial<Climate> };
+
+/** Who sits where, and what plays. */
+export type SeatCommand =
+  | { type: 'face-wall'; wall: string }
+  | { type: 'place-by-rule' }
+  | { type: 'set-triangle'; triangleSide?: number; apexBehind?: number }
+  | { type: 'move-head'; x: number; y: number }
+  | { type: 'set-ear-height'; earHeight: number }
+  | { type: 'move-loudspeaker'; id: string; x: number; y: number; mirror: boolean }
+  | { type: 'set-loudspeaker'; id: string; values: Partial<Omit<Loudspeaker, 'id' | 'x' | 'y'>>; mirror: boolean }
+  /** Head and main pair at once, survey coordinates. */
+  | { type: 'place-seat'; head: [number, number]; left: [number, number]; right: [number, number] }
+  | { type: 'set-rig'; layout: LayoutId; second: boolean; subs: number }
+  /** As many subwoofers as places, survey coordinates, all at one level. */
+  | { type: 'place-subs'; places: { x: number; y: number }[]; gainDb: number; inverted?: boolean }
+  | { type: 'set-range'; range: Partial<HeadRange> };
+
+/** What is hung, decided and bought. */
+export type TreatmentCommand =
+  | { type: 'set-marking'; marking: Partial<Project['marking']> }
+  | { type: 'set-stock'; stock: Project['treatment']['stock'] }
+  | { type: 'hang'; pieces: HungPiece[] }
+  | { type: 'take-down'; ids: string[] }
+  | { type: 'set-panel'; panel: Partial<PanelRecipe> }
+  | { type: 'set-usable'; usable: string[] }
+  | { type: 'set-treatment-rules'; marksFirst?: boolean; leftRightAlike?: boolean }
+  | { type: 'set-counts'; counts: Record<string, number> }
+  /** What is decided altogether: panels of the marks by surface, and all other recipes by place. */
+  | { type: 'set-mix'; counts: Record<string, number>; mix: Project['treatment']['mix'] }
+  | { type: 'put-recipe'; recipe: OwnRecipe }
+  | { type: 'take-recipe'; id: string }
+  | { type: 'set-plan'; plan: Partial<Plan> }
+  | { type: 'set-prices'; prices: Partial<Prices> }
+  | { type: 'set-buying'; buying: Partial<BuyingHabits> };
+
+/** What is wanted, and what is written down. */
+export type RecordCommand =
+  | { type: 'rename'; name: string }
+  | { type: 'set-brief'; brief: Partial<Brief> }
+  | { type: 'set-target'; target: Partial<Project['target']> }
+  | { type: 'write-log'; entry: LogEntry }
+  | { type: 'strike-log'; id: string }
+  | { type: 'set-site'; mark: string; site: Partial<SiteMark> | null };
+
+export type SingleCommand = RoomCommand | SeatCommand | TreatmentCommand | RecordCommand;
+
+export type Command =
+  | SingleCommand
+  /** Several edits as one step, called after the one it is about. All or none. */
+  | { type: 'batch'; as: SingleCommand['type']; commands: SingleCommand[] };
+
+/** What does each command of a group to a draft of the document. */
+export type Handlers<C extends SingleCommand> = {
+  readonly [T in C['type']]: (draft: Project, command: Extract<C, { type: T }>) => void;
+};
+
+/** A command the document cannot take: the first problem, with its place. */
+export class CommandRefused extends RangeError {
+  constructor(
+    type: Command['type'],
+    readonly path: string,
+    readonly sentence: string,
+    /** Place in the plan to mark, survey coordinates; null when it has none. */
+    readonly at: readonly [number, number] | null,
+  ) {
+    super(path ? `command ${type}: ${path}: ${sentence}` : sentence);
+  }
+}
