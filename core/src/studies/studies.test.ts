@@ -2,7 +2,6 @@ import { type IntegerSolver, loadIntegerSolver } from '../dosage/solver';
 import { applyCommand, type Command } from '../document/commands/commands';
 import { createProject } from '../document/create';
 import type { Project } from '../document/schema/project';
-import { ISSUE_CODES, issueSentence } from '../words/issues';
 import { atSeatWord, pressureMap, schroederWithDecay, studyBass } from './bass/study';
 import { studyBuild } from './build/study';
 import { decayInputs, studyDecay } from './decay/study';
@@ -221,16 +220,4 @@ describe('the verdict', () => {
       }
     }
   });
-});
-
-test('every issue a study can raise has a sentence in all three systems of length', () => {
-  const values = new Proxy({}, { get: () => 0.12 }) as Record<string, number>;
-  for (const code of ISSUE_CODES) {
-    for (const system of ['metric', 'feet', 'inches'] as const) {
-      const sentence = issueSentence({ code, values }, system);
-      expect(sentence).toMatch(/^[A-Z0-9].*\.$/);
-      expect(sentence).not.toMatch(/NaN|undefined/);
-    }
-  }
-  expect(() => issueSentence({ code: 'nothing.such', values: {} }, 'metric')).toThrow(/no words for code nothing.such/);
 });

@@ -1,31 +1,29 @@
 /** Sentences for issue codes, in one place. Plain and exact: what, where, by how much, and what to do about it. */
+import type { IssueCode, IssueValues } from '../studies/types';
 import { fixed } from '../quantities/format';
 import { surfaceWords } from './tapes';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 
-export interface IssueWords {
-  code: string;
-  values: Record<string, number | string>;
-}
+export type IssueWords = { [C in IssueCode]: { code: C; values: IssueValues[C] } }[IssueCode];
 
-type Say = (
-  v: Record<string, number | string>,
-  length: (key: string) => string,
-  number: (key: string, digits: number) => string,
+type Say<V> = (
+  v: V,
+  length: (key: keyof V) => string,
+  number: (key: keyof V, digits: number) => string,
   /** A length the sentence itself names, m. */
   metres: (m: number) => string,
 ) => string;
 
-const percent = (value: number | string | undefined, digits = 0) => fixed(Number(value) * 100, digits);
-const surface = (name: number | string | undefined) => surfaceWords(String(name));
+const percent = (value: number, digits = 0) => fixed(value * 100, digits);
+const surface = surfaceWords;
 
-const SYMMETRY: Record<string, string> = {
+const SYMMETRY: Record<IssueValues['seat.not-symmetric']['what'], string> = {
   'side-wall': 'the distances to the side walls differ',
   depth: 'one loudspeaker stands further back',
   height: 'the axis heights differ',
 };
 
-const SENTENCES: Record<string, Say> = {
+const SENTENCES: { readonly [C in IssueCode]: Say<IssueValues[C]> } = {
   'seat.head-outside': () => 'The head is outside the room. Move it back inside the walls.',
   'seat.head-above-ceiling': (_v, l) => `The ears at ${l('height')} are above the ceiling.`,
   'seat.centre-null': (v, _l, n, m) =>
@@ -42,24 +40,23 @@ const SENTENCES: Record<string, Say> = {
   'seat.loudspeaker-in-wall': (v, l) =>
     `The front of ${v.letter} is ${l('distance')} from the front wall, but its box is ${l('depth')} deep: the back is in the wall.`,
   'seat.notches-coincide': (v, _l, n) =>
-    `${v.letter}: the ${surface(v.first)} and the ${surface(v.second)} cancel at the same note at the ears; with all near surfaces together it is ${fixed(-Number(v.levelDb), 1)} dB down at ${n('f', 0)} Hz. Make the ways over them unequal.`,
+    `${v.letter}: the ${surface(v.first)} and the ${surface(v.second)} cancel at the same note at the ears; with all near surfaces together it is ${fixed(-v.levelDb, 1)} dB down at ${n('f', 0)} Hz. Make the ways over them unequal.`,
   'seat.deep-notch': (v, _l, n) =>
-    `The nearest boundaries take ${fixed(-Number(v.levelDb), 1)} dB out of ${v.letter} at ${n('f', 0)} Hz. Move it nearer to or further from them; equalising cannot fill it.`,
+    `The nearest boundaries take ${fixed(-v.levelDb, 1)} dB out of ${v.letter} at ${n('f', 0)} Hz. Move it nearer to or further from them; equalising cannot fill it.`,
   'seat.triangle-wide': (_v, _l, n) => `The loudspeakers are ${n('angleDeg', 0)}° apart: past 70° the centre empties.`,
   'seat.triangle-narrow': (_v, l, n) =>
     `The loudspeakers are ${n('angleDeg', 0)}° apart: under 50° the image collapses. From this seat 60° wants them ${l('side')} apart.`,
   'seat.unequal-sides': (_v, l, n) =>
     `One loudspeaker is ${l('difference')} further from the ears: ${n('delayMs', 2)} ms later. Centre images lean to the nearer one.`,
-  'seat.not-symmetric': (v, l) =>
-    `Left and right differ by ${l('difference')}: ${SYMMETRY[String(v.what)] ?? 'they are not alike'}.`,
+  'seat.not-symmetric': (v, l) => `Left and right differ by ${l('difference')}: ${SYMMETRY[v.what]}.`,
   'seat.flush-off-wall': (v, l) =>
     `${v.letter} is to be set into the wall, but its front lies in none: the front wall is ${l('distance')} away. Place it by the rule, or let it stand free.`,
   'seat.flush-bass': (v, _l, n) =>
     `Set into the wall, ${v.letter} sends forward what would have gone behind it: ${n('gainDb', 1)} dB more bass, fading out about ${n('f', 0)} Hz. Take it back with its low shelf.`,
   'seat.station-off': (v, _l, n) =>
     `${v.letter} (${v.name}) stands at ${n('azimuthDeg', 0)}°, ${n('elevationDeg', 0)}° up: ${[
-      Number(v.azimuthOff) === 0 ? '' : `${fixed(Math.abs(Number(v.azimuthOff)), 0)}° outside its angle`,
-      Number(v.elevationOff) === 0 ? '' : `${fixed(Math.abs(Number(v.elevationOff)), 0)}° outside its height`,
+      v.azimuthOff === 0 ? '' : `${fixed(Math.abs(v.azimuthOff), 0)}° outside its angle`,
+      v.elevationOff === 0 ? '' : `${fixed(Math.abs(v.elevationOff), 0)}° outside its height`,
     ]
       .filter((t) => t !== '')
       .join(', ')} in this layout.`,
@@ -87,7 +84,7 @@ const SENTENCES: Record<string, Say> = {
   'marks.still-loud': (v, _l, n) =>
     `What covers ${v.letter} on the ${surface(v.face)} leaves it at ${n('levelDb', 1)} dB (bare ${n('bareDb', 1)} dB): still above the limit. A deeper panel takes more.`,
   'marks.scatter-too-near': (v, l) =>
-    `${v.name} is ${l('distance')} from the ears; made for ${fixed(Number(v.hz), 0)} Hz and up it wants ${l('least')}. Nearer, its single ribs are heard.`,
+    `${v.name} is ${l('distance')} from the ears; made for ${fixed(v.hz, 0)} Hz and up it wants ${l('least')}. Nearer, its single ribs are heard.`,
   'marks.half-covered': (v) =>
     `A panel covers only ${percent(v.part)} % of the zone of ${v.letter} on the ${surface(v.face)}: the head still meets the reflection in the rest.`,
   'survey.opening-off-wall': (v, l) =>
@@ -135,17 +132,16 @@ const SENTENCES: Record<string, Say> = {
   'build.cloth-too-narrow': (_v, l) => `The ${l('roll')} cloth roll is too narrow to wrap this panel in one piece.`,
 };
 
-/** The sentence of an issue; lengths in the reader's system. Throws RangeError for a code without words. */
-export function issueSentence(issue: IssueWords, system: LengthSystem): string {
-  const say = SENTENCES[issue.code];
-  if (!say) throw new RangeError(`issueSentence: no words for code ${issue.code}`);
-  return say(
-    issue.values,
-    (key) => lengthText(Number(issue.values[key]), system),
-    (key, digits) => fixed(Number(issue.values[key]), digits),
+/** The sentence of an issue; lengths in the reader's system. */
+export function issueSentence({ code, values }: IssueWords, system: LengthSystem): string {
+  const figure = (key: never) => Number((values as Record<string, number | string>)[key]);
+  return (SENTENCES[code] as Say<unknown>)(
+    values,
+    (key) => lengthText(figure(key), system),
+    (key, digits) => fixed(figure(key), digits),
     (m) => lengthText(m, system),
   );
 }
 
-/** Every code that has a sentence. */
-export const ISSUE_CODES: readonly string[] = Object.keys(SENTENCES);
+/** Every code there is. */
+export const ISSUE_CODES = Object.keys(SENTENCES) as IssueCode[];

@@ -90,7 +90,8 @@ describe('decay', () => {
       solver,
     );
     expect(['too-dead', 'not-enough']).toContain(result.answer.status);
-    const issue = issues.find((i) => i.code === `decay.${result.answer.status}`)!;
+    const issue = issues.find((i) => i.code === 'decay.too-dead' || i.code === 'decay.not-enough')!;
+    expect(issue.code).toBe(`decay.${result.answer.status}`);
     expect(OCTAVES).toContain(issue.values.octave);
     expect(issueSentence(issue, 'metric')).toMatch(/cannot be reached/);
   });

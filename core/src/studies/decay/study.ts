@@ -237,17 +237,14 @@ function issuesFor(inputs: DecayInputs, result: DecayResult): Issue[] {
   if ('curve' in answer && answer.status !== 'reached') {
     const { worst, panels } = answer.curve;
     const band = worst ? OCTAVES.indexOf(worst.octave as (typeof OCTAVES)[number]) : -1;
-    issues.push({
-      code: `decay.${answer.status}`,
-      severity: 'warning',
-      where: [],
-      values: {
-        panels,
-        ...(worst
-          ? { octave: worst.octave, time: worst.time, limit: worst.limit, alpha: result.panelAlpha[band]! }
-          : {}),
-      },
-    });
+    const shared = { severity: 'warning' as const, where: [] };
+    if (answer.status === 'wishes-conflict')
+      issues.push({ ...shared, code: 'decay.wishes-conflict', values: { panels } });
+    else if (worst) {
+      const { octave, time, limit } = worst;
+      const values = { panels, octave, time, limit, alpha: result.panelAlpha[band]! };
+      issues.push({ ...shared, code: `decay.${answer.status}`, values });
+    }
   }
   if (answer.status === 'undecided')
     issues.push({ code: 'decay.undecided', severity: 'warning', where: [], values: { reason: answer.reason } });

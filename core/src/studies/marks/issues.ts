@@ -14,12 +14,11 @@ export function coverIssues(setting: Setting, answers: readonly FaceAnswer[]): I
     const { name } = setting.faces.find((f) => f.id === cover.face)!;
     const { chosen, capacity } = cover;
     const shared = { severity: 'warning' as const, where: [cover.face] };
-    return [
-      ...(chosen > capacity
-        ? [{ ...shared, code: 'marks.too-many-panels', values: { face: name, chosen, capacity } }]
-        : []),
-      ...(none ? [{ ...shared, code: 'marks.panel-too-large', values: { face: name } }] : []),
-    ];
+    const issues: Issue[] = [];
+    if (chosen > capacity)
+      issues.push({ ...shared, code: 'marks.too-many-panels', values: { face: name, chosen, capacity } });
+    if (none) issues.push({ ...shared, code: 'marks.panel-too-large', values: { face: name } });
+    return issues;
   });
 }
 

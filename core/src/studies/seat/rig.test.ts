@@ -126,8 +126,8 @@ describe('rigs', () => {
     expect(issues.find((i) => i.code === 'seat.delays')!.values).toMatchObject({ inWall: 'C' });
     // 6 dB more bass, the wall's own coefficient aside; nothing at the top.
     const gain = issues.find((i) => i.code === 'seat.flush-bass')!.values;
-    expect(gain.gainDb as number).toBeGreaterThan(5.9);
-    expect(gain.gainDb as number).toBeLessThan(6.03);
+    expect(gain.gainDb).toBeGreaterThan(5.9);
+    expect(gain.gainDb).toBeLessThan(6.03);
     const setting = settingOf(placed);
     const l = setting.loudspeakers[0]!;
     expect(flushGainDb(setting, l, 8000)).toBeLessThan(0.4);
@@ -154,13 +154,15 @@ describe('rigs', () => {
       const nulls = boundariesOf(setting, l);
       const of = (name: unknown) => nulls.find((b) => b.name === name)!.exactNullHz!;
       expect(Math.abs(Math.log(of(i.values.first) / of(i.values.second)))).toBeLessThan(0.1);
-      expect(curveAtEars(setting, l).levelDb(i.values.f as number)).toBeCloseTo(i.values.levelDb as number, 6);
+      expect(curveAtEars(setting, l).levelDb(i.values.f)).toBeCloseTo(i.values.levelDb, 6);
     }
     const left = boundariesOf(setting, setting.loudspeakers[0]!);
     const [floor, side] = [left.find((b) => b.name === 'floor')!, left.find((b) => b.name === 'left')!];
     expect(Math.abs(floor.distance - side.distance)).toBeLessThan(0.1 * side.distance);
     expect(Math.abs(Math.log(floor.exactNullHz! / side.exactNullHz!))).toBeGreaterThan(0.1);
-    const said = studySeat(p).issues.filter((t) => t.code === 'seat.notches-coincide' && t.where[0] === 'left');
+    const said = studySeat(p)
+      .issues.filter((t) => t.code === 'seat.notches-coincide')
+      .filter((t) => t.where[0] === 'left');
     for (const i of said) expect([i.values.first, i.values.second].sort()).not.toEqual(['floor', 'left']);
   });
 

@@ -23,7 +23,7 @@ import {
   wallSchools,
 } from '../../room/boundaries';
 import { type PlacedLoudspeaker, type Setting, settingOf } from '../../room/setting';
-import type { Issue, Study, Working } from '../types';
+import type { Issue, IssueCode, IssueValues, Severity, Study, Working } from '../types';
 
 /** Limits of judgement. Practice, not standards: each is a place where ears and measurements begin to complain. */
 export const SEAT_LIMITS = {
@@ -185,8 +185,8 @@ function angleAt(setting: Setting, a: PlacedLoudspeaker, b: PlacedLoudspeaker): 
 
 function issuesOf(project: Project, setting: Setting, result: SeatResult): Issue[] {
   const issues: Issue[] = [];
-  const add = (code: string, severity: Issue['severity'], where: string[], values: Issue['values']) =>
-    issues.push({ code, severity, where, values });
+  const add = <C extends IssueCode>(code: C, severity: Severity, where: string[], values: IssueValues[C]) =>
+    issues.push({ code, severity, where, values } as Issue);
   const outline = setting.solid.plan.map((c) => c.at);
   const headInside = insideOutline([setting.head[0], setting.head[1]], outline);
   if (!headInside) add('seat.head-outside', 'wrong', ['head'], {});
