@@ -13,7 +13,7 @@ const CORE = {
   criteria: ['quantities'],
   layout: ['quantities', 'geometry'],
   fabrication: ['quantities', 'physics'],
-  recipes: ['quantities', 'numerics', 'physics', 'fabrication'],
+  recipes: ['quantities', 'numerics', 'air', 'physics', 'fabrication'],
   dosage: ['quantities', 'numerics'],
 };
 const GROUND = Object.keys(CORE);

@@ -1,3 +1,4 @@
+import type { Air } from '@tawny/core/air/air';
 import { z } from 'zod';
 import { elementImpedance, microPerforatedApproximate, pitchForOpenPart } from '@tawny/core/physics/absorbers/elements';
 import {
@@ -27,7 +28,8 @@ const airSchema = z
     c0: z.number().min(100).max(1000),
     eta: z.number().positive().max(1).optional(),
   })
-  .default(AIR);
+  .default(AIR)
+  .transform(({ rho0, c0, eta }): Air => ({ rho: rho0, c: c0, eta }));
 
 const resistive = z.object({ type: z.literal('resistive'), Rs: resistance });
 const membrane = z.object({ type: z.literal('membrane'), m: z.number().min(0).max(1e4), Rs: resistance.optional() });
@@ -175,7 +177,7 @@ function boxAnswer(input: unknown): unknown {
   const { V, portRadius, portLength, ends, c } = checked(boxSchema, input);
   const box = helmholtzBox(
     { V, port: { shape: 'round', radius: portRadius }, length: portLength, ends },
-    { ...AIR, c0: c },
+    { rho: AIR.rho0, c, eta: AIR.eta },
   );
   return { effectiveLength: box.effectiveLength, f0: box.f0, qRadiationFlanged: box.qRadiation };
 }

@@ -7,6 +7,13 @@
  */
 import { mustBeBetween } from '../quantities/guard';
 
+/** What sound needs of air: density, kg/m³; speed of sound, m/s; dynamic viscosity, Pa·s, where it is not that of 20 °C. */
+export interface Air {
+  rho: number;
+  c: number;
+  eta?: number | undefined;
+}
+
 /** Climate of a room. Units: °C, percent, Pa. */
 export interface Climate {
   temperatureC: number;

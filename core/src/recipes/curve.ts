@@ -1,6 +1,6 @@
 /** What a recipe absorbs: per third octave or octave, from its layers, its corner or its wells. */
+import type { Air } from '../air/air';
 import { blockFront, CORNER_SPREAD, cornerFront, type Strip } from '../physics/absorbers/corners';
-import type { AbsorberAir } from '../physics/absorbers/elements';
 import { finiteAbsorption } from '../physics/absorbers/finite';
 import { bandAbsorption, bandMean, type Layer, layeredAbsorption, layersHold } from '../physics/absorbers/layers';
 import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../physics/diffusers/polar';
@@ -135,18 +135,12 @@ export interface RecipeCurve {
 }
 
 /** Outside its published range Delany and Bazley's model gives way to Miki's, which stays passive. */
-function sound(layers: readonly Layer[], f: number, air: AbsorberAir): Layer[] {
+function sound(layers: readonly Layer[], f: number, air: Air): Layer[] {
   return layers.map((l) => (l.type === 'porous' && !layersHold([l], f, air) ? { ...l, model: 'miki' } : l));
 }
 
 /** Of one strip over a band of so many decades; with edges at its midband alone. */
-function stripAbsorption(
-  recipe: Recipe,
-  layers: readonly Layer[],
-  f: number,
-  decades: number,
-  air: AbsorberAir,
-): number {
+function stripAbsorption(recipe: Recipe, layers: readonly Layer[], f: number, decades: number, air: Air): number {
   const now = sound(layers, f, air);
   if (recipe.edges && (recipe.form === 'flat' || recipe.form === 'cloud'))
     return finiteAbsorption(now, f, recipe.reaction, recipe, air);
@@ -175,12 +169,12 @@ export function portBox(recipe: Recipe): HelmholtzBox | null {
 }
 
 /** Of a box with ports over its front, averaged over the band; may exceed 1, as ports draw from around. */
-function portAbsorption(recipe: Recipe, f: number, decades: number, air: AbsorberAir): number {
+function portAbsorption(recipe: Recipe, f: number, decades: number, air: Air): number {
   const box = helmholtzBox(portBox(recipe)!, air);
   return bandMean((t) => resonatorArea(box, t), f, decades, [box.f0], 1e-4) / (recipe.width * recipe.height);
 }
 
-function at(recipe: Recipe, strips: readonly Strip[], f: number, decades: number, air: AbsorberAir): number {
+function at(recipe: Recipe, strips: readonly Strip[], f: number, decades: number, air: Air): number {
   if (recipe.measured) return fromOctaves(recipe.measured, f);
   if (recipe.ports) return portAbsorption(recipe, f, decades, air);
   if (strips.length === 0) {
@@ -191,7 +185,7 @@ function at(recipe: Recipe, strips: readonly Strip[], f: number, decades: number
 }
 
 /** The curve over third octaves, by default 25 Hz–10 kHz. */
-export function recipeCurve(recipe: Recipe, air: AbsorberAir, bands: readonly number[] = THIRDS): RecipeCurve {
+export function recipeCurve(recipe: Recipe, air: Air, bands: readonly number[] = THIRDS): RecipeCurve {
   const strips = recipeFault(recipe) ? [] : stripsOf(recipe);
   return {
     id: recipe.id,
@@ -219,14 +213,14 @@ export function recipeCurve(recipe: Recipe, air: AbsorberAir, bands: readonly nu
 }
 
 /** Octave values: means of three thirds. */
-export function recipeOctaves(recipe: Recipe, air: AbsorberAir): number[] {
+export function recipeOctaves(recipe: Recipe, air: Air): number[] {
   const thirds = OCTAVE_MIDBANDS.flatMap((f) => [f * 10 ** -0.1, f, f * 10 ** 0.1]);
   const { alpha } = recipeCurve(recipe, air, thirds);
   return OCTAVE_MIDBANDS.map((_, o) => (alpha[3 * o]! + alpha[3 * o + 1]! + alpha[3 * o + 2]!) / 3);
 }
 
 /** What facing cloth takes from the highs: mean loss of absorption 2–10 kHz, without the outermost cloth against with it. */
-export function facingCost(recipe: Recipe, air: AbsorberAir): number | null {
+export function facingCost(recipe: Recipe, air: Air): number | null {
   const outermost = recipe.layers.at(-1);
   if (outermost?.type !== 'cloth' || recipe.layers.length < 2 || recipeFault(recipe)) return null;
   const bands = THIRDS.filter((f) => f > 1900);

@@ -3,7 +3,7 @@ import { areasOf, depthOf, facingCost, recipeCurve, recipeFault, recipeOctaves, 
 import { RECIPES } from './library';
 import { PLAIN_PRICES, type Recipe } from './types';
 
-const air = { rho0: 1.2041, c0: 343.2 };
+const air = { rho: 1.2041, c: 343.2 };
 const recipe = (id: string): Recipe => RECIPES.find((r) => r.id === id)!;
 const at = (r: Recipe, f: number) => recipeCurve(r, air, [f]).alpha[0]!;
 

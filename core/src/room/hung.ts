@@ -1,4 +1,5 @@
 /** Pieces hung in definite places: where they are in the room, what they take from a reflection at its angle. */
+import type { Air } from '../air/air';
 import { airGap } from '../physics/absorbers/fills';
 import { BOX_FILL, SKIN_FREE } from '../recipes/boxes';
 import { layeredAbsorption, type Layer, octaveAbsorption } from '../physics/absorbers/layers';
@@ -65,7 +66,7 @@ export function pieceLayers(piece: HungPiece, flowResistivity: number): Layer[] 
 
 /** Diffuse absorption per octave of what reacts locally, 0…1. */
 export function localAbsorption(layers: readonly Layer[], rho: number, c: number): number[] {
-  return OCTAVE_MIDBANDS.map((mid) => octaveAbsorption(layers, mid, 'local', { rho0: rho, c0: c }));
+  return OCTAVE_MIDBANDS.map((mid) => octaveAbsorption(layers, mid, 'local', { rho, c }));
 }
 
 export interface PlacedPiece extends HungPiece {
@@ -179,7 +180,7 @@ export function absorptionAtAngle(
   piece: Pick<HungPiece, 'depth' | 'gap'>,
   flowResistivity: number,
   angle: number,
-  air: { rho: number; c: number },
+  air: Air,
 ): number[] {
   const deg = Math.min(85, Math.round((angle * 180) / Math.PI));
   const key = [piece.depth, piece.gap, flowResistivity, deg, air.rho, air.c].join();
@@ -189,7 +190,7 @@ export function absorptionAtAngle(
     { type: 'porous', model: 'miki', sigma: flowResistivity, d: piece.depth },
     ...airGap(piece.gap),
   ];
-  const medium = { rho0: air.rho, c0: air.c };
+  const medium = air;
   const values = OCTAVE_MIDBANDS.map((mid) => {
     const tones = tonesInOctave(mid, TONES);
     const sum = tones.reduce((s, f) => s + layeredAbsorption(layers, f, (deg * Math.PI) / 180, 'bulk', medium), 0);
@@ -205,7 +206,7 @@ export function takenByPiece(
   piece: Pick<HungPiece, 'kind' | 'depth' | 'gap' | 'scatterHz'>,
   flowResistivity: number,
   angle: number,
-  air: { rho: number; c: number },
+  air: Air,
 ): number[] {
   if (isCloth(piece.kind)) return absorptionAtAngle(piece, flowResistivity, angle, air);
   // A tuned box is a hard board to the notes that marks are about.

@@ -9,7 +9,7 @@ import {
 } from './layers';
 import { porousMedium, porousModelHolds } from './porous';
 
-const AIR = { rho0: 1.2041, c0: 343.2 };
+const AIR = { rho: 1.2041, c: 343.2 };
 const porous = (d: number, sigma = 10000): Layer => ({ type: 'porous', model: 'miki', sigma, d });
 
 test('air in front of a rigid wall absorbs nothing at any angle', () => {

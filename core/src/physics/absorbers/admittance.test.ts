@@ -30,7 +30,7 @@ test('inverted, every coefficient comes back; small ones are 8β; what no wall c
 });
 
 test('a layer of air is nothing but the wall behind it', () => {
-  const air = { rho0: 1.2, c0: 343 };
+  const air = { rho: 1.2, c: 343 };
   for (const f of [30, 80, 150]) {
     const k = (2 * Math.PI * f) / 343;
     const z = surfaceImpedance([{ type: 'air', d: 0.3 }], f, 0, air);

@@ -16,7 +16,7 @@ import {
   tuningBand,
 } from './resonators';
 
-const air = { rho0: 1.2041, c0: 343.2, eta: 1.84e-5 };
+const air = { rho: 1.2041, c: 343.2, eta: 1.84e-5 };
 const wool = (d: number, sigma = 10000): Layer => ({ type: 'porous', model: 'miki', sigma, d });
 const gap = (d: number): Layer => ({ type: 'air', d });
 

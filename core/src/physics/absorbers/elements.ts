@@ -5,21 +5,15 @@
  * (1953) 1037 (holes, their interaction and viscous loss); J. Smits and C. Kosten, Acustica 1 (1951) 114 (slots); D.-Y. Maa,
  * Noise Control Eng. J. 29 (1987) 77 and J. Acoust. Soc. Am. 104 (1998) 2861 (micro-perforations). e^{+jωt}.
  */
+import type { Air } from '../../air/air';
 import { type Complex, complex, divide, magnitudeSquared, multiply, scale, subtract } from '../../numerics/complex';
 import { mustBeBetween, mustBePositive } from '../../quantities/guard';
 
 const { ceil, log, PI, sin, sqrt } = Math;
 
-/** Air as absorbers take it; viscosity in Pa·s, that of 20 °C when left out. */
-export interface AbsorberAir {
-  rho0: number;
-  c0: number;
-  eta?: number | undefined;
-}
-
 /** Dynamic viscosity of air at 20 °C, Pa·s. */
 export const VISCOSITY = 1.84e-5;
-const viscosityOf = (air: AbsorberAir): number => air.eta ?? VISCOSITY;
+const viscosityOf = (air: Air): number => air.eta ?? VISCOSITY;
 
 export interface Perforated {
   type: 'perforated';
@@ -95,10 +89,10 @@ function endCorrection(element: Perforated | Slotted): number {
 /** Moving mass per area of the air in the openings with its end corrections, or of the skin, kg/m². */
 export function massPerArea(
   element: Extract<Element, { type: 'perforated' | 'slot' | 'membrane' }>,
-  rho0: number,
+  rho: number,
 ): number {
   if (element.type === 'membrane') return element.m;
-  return (rho0 * (element.t + endCorrection(element))) / openPart(element);
+  return (rho * (element.t + endCorrection(element))) / openPart(element);
 }
 
 /** J₁(z)/J₀(z) for any complex z by the continued fraction of the recurrence, run backwards from well above |z|. */
@@ -110,29 +104,25 @@ function besselRatio(z: Complex): Complex {
 }
 
 /** Of a micro-perforated sheet, exact core with end terms: 0.85 d of mass and endR · ½√(2ηρω) of resistance. */
-function microPerforated({ d, t, eps, endR = 4 }: MicroPerforated, omega: number, air: AbsorberAir): Complex {
+function microPerforated({ d, t, eps, endR = 4 }: MicroPerforated, omega: number, air: Air): Complex {
   const eta = viscosityOf(air);
-  const size = (d / 2) * sqrt((omega * air.rho0) / eta);
+  const size = (d / 2) * sqrt((omega * air.rho) / eta);
   const z: Complex = { re: size * Math.SQRT1_2, im: -size * Math.SQRT1_2 };
-  const core = divide(complex(0, omega * air.rho0 * t), subtract(complex(1), divide(scale(besselRatio(z), 2), z)));
+  const core = divide(complex(0, omega * air.rho * t), subtract(complex(1), divide(scale(besselRatio(z), 2), z)));
   return {
-    re: (core.re + endR * 0.5 * sqrt(2 * eta * air.rho0 * omega)) / eps,
-    im: (core.im + omega * air.rho0 * 0.85 * d) / eps,
+    re: (core.re + endR * 0.5 * sqrt(2 * eta * air.rho * omega)) / eps,
+    im: (core.im + omega * air.rho * 0.85 * d) / eps,
   };
 }
 
 /** Maa's closed approximation of the same (k²/2 under the mass term's root with 9: the mass then tends to 4/3), Pa·s/m. */
-export function microPerforatedApproximate(
-  { d, t, eps }: MicroPerforated,
-  frequency: number,
-  air: AbsorberAir,
-): Complex {
+export function microPerforatedApproximate({ d, t, eps }: MicroPerforated, frequency: number, air: Air): Complex {
   const eta = viscosityOf(air);
   const omega = 2 * PI * frequency;
-  const k = d * sqrt((omega * air.rho0) / (4 * eta));
+  const k = d * sqrt((omega * air.rho) / (4 * eta));
   return {
     re: ((32 * eta * t) / (eps * d * d)) * (sqrt(1 + (k * k) / 32) + (Math.SQRT2 / 8) * k * (d / t)),
-    im: ((omega * air.rho0 * t) / eps) * (1 + 1 / sqrt(9 + (k * k) / 2) + (0.85 * d) / t),
+    im: ((omega * air.rho * t) / eps) * (1 + 1 / sqrt(9 + (k * k) / 2) + (0.85 * d) / t),
   };
 }
 
@@ -140,7 +130,7 @@ export function microPerforatedApproximate(
  * Transfer impedance in Pa·s/m at a frequency in Hz.
  * @throws RangeError for sizes or openings that cannot be
  */
-export function elementImpedance(element: Element, frequency: number, air: AbsorberAir): Complex {
+export function elementImpedance(element: Element, frequency: number, air: Air): Complex {
   const omega = 2 * PI * frequency;
   switch (element.type) {
     case 'resistive':
@@ -153,20 +143,20 @@ export function elementImpedance(element: Element, frequency: number, air: Absor
       for (const key of ['d', 't', 'eps'] as const) mustBePositive('elementImpedance', key, element[key]);
       return microPerforated(element, omega, air);
     case 'slot':
-      return { re: element.Rs ?? 0, im: omega * massPerArea(element, air.rho0) };
+      return { re: element.Rs ?? 0, im: omega * massPerArea(element, air.rho) };
     case 'perforated': {
       const loss =
         element.viscous === 'none' || element.viscous === undefined
           ? 0
-          : (air.rho0 / openPart(element)) *
-            sqrt((8 * viscosityOf(air) * omega) / air.rho0) *
+          : (air.rho / openPart(element)) *
+            sqrt((8 * viscosityOf(air) * omega) / air.rho) *
             (1 + element.t / element.d);
-      return { re: loss + (element.Rs ?? 0), im: omega * massPerArea(element, air.rho0) };
+      return { re: loss + (element.Rs ?? 0), im: omega * massPerArea(element, air.rho) };
     }
   }
 }
 
 /** Element in series over ρ₀c₀, for the recursion of layers.ts. */
-export function relativeImpedance(element: Element, frequency: number, air: AbsorberAir): Complex {
-  return multiply(elementImpedance(element, frequency, air), complex(1 / (air.rho0 * air.c0)));
+export function relativeImpedance(element: Element, frequency: number, air: Air): Complex {
+  return multiply(elementImpedance(element, frequency, air), complex(1 / (air.rho * air.c)));
 }

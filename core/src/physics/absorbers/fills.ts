@@ -6,8 +6,8 @@
  * Applied Acoustics 66 (2005) 1383, σ = 28.3·10⁻⁹ ρ^1.404/d². Fibre diameters are typical; makes differ by half as much again
  * either way, and foams show no relation to density at all.
  */
+import type { Air } from '../../air/air';
 import { mustBeBetween, mustBePositive } from '../../quantities/guard';
-import type { AbsorberAir } from './elements';
 import { diffuseAbsorption } from './layers';
 import { thirdOctaveMidband } from '../../quantities/bands';
 
@@ -77,9 +77,9 @@ export function fillDensity(kind: FillKind, sigma: number): number | null {
 }
 
 /** The rule of thumb: three times the impedance of air through the whole depth, Pa·s/m². */
-export function ruleResistivity(depth: number, { rho0, c0 }: AbsorberAir): number {
+export function ruleResistivity(depth: number, { rho, c }: Air): number {
   mustBePositive('ruleResistivity', 'depth', depth);
-  return (3 * rho0 * c0) / depth;
+  return (3 * rho * c) / depth;
 }
 
 const SIGMAS = Array.from({ length: 41 }, (_, i) => 1000 * 10 ** (i / 20));
@@ -101,7 +101,7 @@ export function bestResistivity(
   depth: number,
   gap: number,
   lowest: number,
-  air: AbsorberAir,
+  air: Air,
 ): { sigma: number; low: number; high: number; mean: number } {
   mustBePositive('bestResistivity', 'depth', depth);
   mustBeBetween('bestResistivity', 'gap', gap, 0, 10);

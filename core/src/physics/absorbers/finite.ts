@@ -5,10 +5,10 @@
  * panel for the field at θ, averaged over azimuth. For an endless panel Zr = 1/cos θ and the usual integral returns. May exceed 1,
  * as laboratory values of small samples do. The panel is taken flush in an endless rigid plane.
  */
+import type { Air } from '../../air/air';
 import { type Complex, complex } from '../../numerics/complex';
 import { mustBePositive } from '../../quantities/guard';
 import { besselJ0 } from '../../numerics/bessel';
-import type { AbsorberAir } from './elements';
 import { type LateralReaction, type Layer, surfaceImpedance } from './layers';
 
 const { acos, asin, ceil, cos, hypot, max, PI, sin } = Math;
@@ -54,11 +54,11 @@ export function finiteAbsorption(
   frequency: number,
   reaction: LateralReaction,
   size: { width: number; height: number },
-  air: AbsorberAir,
+  air: Air,
 ): number {
   mustBePositive('finiteAbsorption', 'width', size.width);
   mustBePositive('finiteAbsorption', 'height', size.height);
-  const k = (2 * PI * frequency) / air.c0;
+  const k = (2 * PI * frequency) / air.c;
   const local = reaction === 'local' ? surfaceImpedance(layers, frequency, 0, air) : null;
   let sum = 0;
   for (let i = 0; i <= ANGLES; i++) {

@@ -6,6 +6,7 @@
  * P. D'Antonio, Acoustic Absorbers and Diffusers, 3rd ed., §2. Infinite panel: no edge effect. `bulk` refracts in every
  * layer (Snell), `local` uses the normal-incidence impedance at every angle.
  */
+import type { Air } from '../../air/air';
 import {
   type Complex,
   add,
@@ -20,7 +21,7 @@ import {
 } from '../../numerics/complex';
 import { integrate } from '../../numerics/quadrature';
 import { mustBeBetween, mustBePositive } from '../../quantities/guard';
-import { type AbsorberAir, type Element, relativeImpedance } from './elements';
+import { type Element, relativeImpedance } from './elements';
 import { type PorousModel, porousMedium, porousModelHolds } from './porous';
 
 export type Layer =
@@ -34,7 +35,7 @@ const { cos, PI, sin } = Math;
 const J: Complex = { re: 0, im: 1 };
 
 /** Whether every porous model in the stack is inside its published range at this frequency. */
-export function layersHold(layers: readonly Layer[], frequency: number, air: AbsorberAir): boolean {
+export function layersHold(layers: readonly Layer[], frequency: number, air: Air): boolean {
   return layers.every((l) => l.type !== 'porous' || porousModelHolds(l.model, l.sigma, frequency, air));
 }
 
@@ -43,9 +44,9 @@ export function layersHold(layers: readonly Layer[], frequency: number, air: Abs
  * @param frequency Hz
  * @param sine of the angle of incidence; 0 for normal incidence and for local reaction
  */
-export function surfaceImpedance(layers: readonly Layer[], frequency: number, sine: number, air: AbsorberAir): Complex {
+export function surfaceImpedance(layers: readonly Layer[], frequency: number, sine: number, air: Air): Complex {
   if (layers.length === 0) throw new RangeError('surfaceImpedance: needs at least one layer, got none');
-  const k0 = (2 * PI * frequency) / air.c0;
+  const k0 = (2 * PI * frequency) / air.c;
   const kx2 = (k0 * sine) ** 2;
   let behind: Complex | null = null; // null: rigid
   for (let i = layers.length - 1; i >= 0; i--) {
@@ -86,7 +87,7 @@ export function layeredAbsorption(
   frequency: number,
   angle: number,
   reaction: LateralReaction,
-  air: AbsorberAir,
+  air: Air,
 ): number {
   const sine = reaction === 'bulk' ? sin(angle) : 0;
   return absorptionAt(surfaceImpedance(layers, frequency, sine, air), angle);
@@ -130,7 +131,7 @@ export function diffuseAbsorption(
   frequency: number,
   maxAngleDeg: number,
   reaction: LateralReaction,
-  air: AbsorberAir,
+  air: Air,
   tolerance: number = ALPHA_ERROR,
 ): number {
   mustBePositive('diffuseAbsorption', 'frequency', frequency);
@@ -144,7 +145,7 @@ export function diffuseAbsorption(
     const zeta = local ?? surfaceImpedance(layers, frequency, Math.sqrt(1 - mu * mu), air);
     return 2 * mu * absorptionOf(zeta, mu);
   };
-  const breaks = breaksOver(layers, (2 * PI * frequency) / air.c0, low, bulk);
+  const breaks = breaksOver(layers, (2 * PI * frequency) / air.c, low, bulk);
   return integrate(at, breaks, tolerance * part).value / part;
 }
 
@@ -190,12 +191,12 @@ export function bandAbsorption(
   decades: number,
   maxAngleDeg: number,
   reaction: LateralReaction,
-  air: AbsorberAir,
+  air: Air,
 ): number {
   const at = (f: number) => diffuseAbsorption(layers, f, maxAngleDeg, reaction, air, BAND_ERROR);
   if (reaction === 'local') {
     const half = 10 ** (decades / 2);
-    return bandMean(at, midband, decades, gapTones(layers, midband / half, midband * half, air.c0));
+    return bandMean(at, midband, decades, gapTones(layers, midband / half, midband * half, air.c));
   }
   const count = Math.max(4, Math.round((TONES_PER_OCTAVE * decades) / OCTAVE));
   const tones = Array.from({ length: count }, (_, i) => midband * 10 ** (decades * ((i + 0.5) / count - 0.5)));
@@ -207,7 +208,7 @@ export function octaveAbsorption(
   layers: readonly Layer[],
   midband: number,
   reaction: LateralReaction,
-  air: AbsorberAir,
+  air: Air,
 ): number {
   return Math.min(1, Math.max(0, bandAbsorption(layers, midband, OCTAVE, 78, reaction, air)));
 }

@@ -5,9 +5,9 @@
  * 11 (1990) 19, in f/σ, a causal refit that stays passive below that range. e^{+jωt}: Im Zc < 0, Im k < 0.
  * Flow resistivity σ in Pa·s/m². Density does not enter. Accuracy against measurement: about ± 5 % of α for fibres.
  */
+import type { Air } from '../../air/air';
 import { type Complex } from '../../numerics/complex';
 import { mustBePositive } from '../../quantities/guard';
-import type { AbsorberAir } from './elements';
 
 const { PI } = Math;
 
@@ -23,17 +23,17 @@ export interface PorousMedium {
 }
 
 /** Whether the model's own publication covers this frequency (Hz) and resistivity. Miki: no lower limit is set. */
-export function porousModelHolds(model: PorousModel, sigma: number, frequency: number, air: AbsorberAir): boolean {
+export function porousModelHolds(model: PorousModel, sigma: number, frequency: number, air: Air): boolean {
   if (model === 'miki') return true;
-  const X = (air.rho0 * frequency) / sigma;
+  const X = (air.rho * frequency) / sigma;
   return X >= DELANY_BAZLEY_RANGE[0] * (1 - 1e-9) && X <= DELANY_BAZLEY_RANGE[1] * (1 + 1e-9);
 }
 
 /** Characteristic values of a porous medium at a frequency in Hz. */
-export function porousMedium(model: PorousModel, sigma: number, frequency: number, air: AbsorberAir): PorousMedium {
+export function porousMedium(model: PorousModel, sigma: number, frequency: number, air: Air): PorousMedium {
   mustBePositive('porousMedium', 'sigma', sigma);
   mustBePositive('porousMedium', 'frequency', frequency);
-  const k0 = (2 * PI * frequency) / air.c0;
+  const k0 = (2 * PI * frequency) / air.c;
   if (model === 'miki') {
     const x = frequency / sigma;
     return {
@@ -41,7 +41,7 @@ export function porousMedium(model: PorousModel, sigma: number, frequency: numbe
       k: { re: k0 * (1 + 0.109 * x ** -0.618), im: -k0 * 0.16 * x ** -0.618 },
     };
   }
-  const x = (air.rho0 * frequency) / sigma;
+  const x = (air.rho * frequency) / sigma;
   return {
     zc: { re: 1 + 0.0571 * x ** -0.754, im: -0.087 * x ** -0.732 },
     k: { re: k0 * (1 + 0.0978 * x ** -0.7), im: -k0 * 0.189 * x ** -0.595 },

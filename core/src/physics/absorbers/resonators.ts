@@ -5,8 +5,9 @@
  * Sources: H. Kuttruff, Room Acoustics 6th ed. §2.4; U. Ingard 1953 (viscous loss, interaction); end correction of a
  * rectangular opening from the mean of 1/r over it (uniform velocity). Adiabatic stiffness unless said.
  */
+import type { Air } from '../../air/air';
 import { mustBeBetween, mustBePositive } from '../../quantities/guard';
-import { type AbsorberAir, type Element, massPerArea, VISCOSITY } from './elements';
+import { type Element, massPerArea, VISCOSITY } from './elements';
 
 const { asinh, max, min, PI, sqrt, tan } = Math;
 
@@ -23,17 +24,17 @@ export interface CavityResonance {
 export function cavityResonance(
   element: Extract<Element, { type: 'perforated' | 'slot' | 'membrane' }>,
   cavityDepth: number,
-  air: AbsorberAir,
+  air: Air,
 ): CavityResonance {
   mustBePositive('cavityResonance', 'cavityDepth', cavityDepth);
-  const m = massPerArea(element, air.rho0);
+  const m = massPerArea(element, air.rho);
   mustBePositive('cavityResonance', 'mass per area', m);
-  const f0 = sqrt((air.rho0 * air.c0 ** 2) / (m * cavityDepth)) / (2 * PI);
+  const f0 = sqrt((air.rho * air.c ** 2) / (m * cavityDepth)) / (2 * PI);
   // ω m tan(ωD/c) − ρ₀c rises from −ρ₀c to infinity below the first quarter wave.
-  let [low, high] = [0, (PI / 2) * (air.c0 / cavityDepth) * (1 - 1e-12)];
+  let [low, high] = [0, (PI / 2) * (air.c / cavityDepth) * (1 - 1e-12)];
   for (let i = 0; i < 200 && high - low > 1e-12 * high; i++) {
     const omega = (low + high) / 2;
-    if (omega * m * tan((omega * cavityDepth) / air.c0) < air.rho0 * air.c0) low = omega;
+    if (omega * m * tan((omega * cavityDepth) / air.c) < air.rho * air.c) low = omega;
     else high = omega;
   }
   return { massPerArea: m, f0, f0Exact: (low + high) / 2 / (2 * PI) };
@@ -138,7 +139,7 @@ function radiatingTogether(count: number, places: HelmholtzBox['places'], k: num
  */
 export function helmholtzBox(
   { V, port, length, ends, Rs = 0, count = 1, places }: HelmholtzBox,
-  air: AbsorberAir,
+  air: Air,
 ): HelmholtzAnswer {
   mustBePositive('helmholtzBox', 'V', V);
   mustBeBetween('helmholtzBox', 'length', length, 0, 100);
@@ -147,14 +148,14 @@ export function helmholtzBox(
   mustBePositive('helmholtzBox', 'area of the port', area);
   const effectiveLength = length + ends.reduce((sum, e) => sum + end * (e === 'flanged' ? 1 : UNFLANGED), 0);
   const share = V / count;
-  const f0 = (air.c0 / (2 * PI)) * sqrt(area / (share * effectiveLength));
+  const f0 = (air.c / (2 * PI)) * sqrt(area / (share * effectiveLength));
   const omega = 2 * PI * f0;
-  const together = radiatingTogether(count, places, omega / air.c0);
+  const together = radiatingTogether(count, places, omega / air.c);
   // One port alone: 2π√(V (L'/S)³); each of several carries the radiation of its neighbours too.
   const qRadiation = (2 * PI * sqrt(share * (effectiveLength / area) ** 3)) / together;
-  const nu = (air.eta ?? VISCOSITY) / air.rho0;
-  const friction = air.rho0 * sqrt(8 * nu * omega) * (1 + length / hydraulic) + Rs;
-  const qLoss = (omega * air.rho0 * effectiveLength) / friction;
+  const nu = (air.eta ?? VISCOSITY) / air.rho;
+  const friction = air.rho * sqrt(8 * nu * omega) * (1 + length / hydraulic) + Rs;
+  const qLoss = (omega * air.rho * effectiveLength) / friction;
   const ratio = qRadiation / qLoss;
   return {
     effectiveLength,
@@ -163,7 +164,7 @@ export function helmholtzBox(
     qLoss,
     q: 1 / (1 / qRadiation + 1 / qLoss),
     // λ²/2π is what one simple source before a wall can take; ports together are so many of them as they do not share.
-    absorptionArea: (((air.c0 / f0) ** 2 / (2 * PI)) * (count / together) * (4 * ratio)) / (1 + ratio) ** 2,
+    absorptionArea: (((air.c / f0) ** 2 / (2 * PI)) * (count / together) * (4 * ratio)) / (1 + ratio) ** 2,
   };
 }
 
@@ -195,13 +196,13 @@ export function leakyMass(
   frequency: number,
   leak: number,
   size: { width: number; height: number },
-  air: AbsorberAir,
+  air: Air,
 ): { m: number; Rs: number } {
   if (leak <= 0) return { m, Rs: 0 };
   const omega = 2 * PI * frequency;
   const open = (leak * 2 * (size.width + size.height)) / (size.width * size.height);
   const r = (12 * (air.eta ?? VISCOSITY) * EDGE) / (leak * leak * open);
-  const x = (omega * air.rho0 * 1.2 * EDGE) / open;
+  const x = (omega * air.rho * 1.2 * EDGE) / open;
   // Z = jωm (r + jx)/(r + j(x + ωm))
   const w = omega * m;
   const d = r * r + (x + w) ** 2;
@@ -215,7 +216,7 @@ export function tuningBand(
   element: Extract<Element, { type: 'perforated' | 'slot' | 'membrane' }>,
   cavityDepth: number,
   size: { width: number; height: number },
-  air: AbsorberAir,
+  air: Air,
   tolerance: BuildTolerance = PLAIN_TOLERANCE,
 ): { low: number; f0: number; high: number } {
   const nominal = cavityResonance(element, cavityDepth, air);
@@ -229,7 +230,7 @@ export function tuningBand(
 }
 
 /** The frequencies of a box for 1 … `holes` open ports, Hz: what to close or open on site. */
-export function openHoleTable(box: HelmholtzBox & { holes: number }, air: AbsorberAir): { open: number; f0: number }[] {
+export function openHoleTable(box: HelmholtzBox & { holes: number }, air: Air): { open: number; f0: number }[] {
   mustBeBetween('openHoleTable', 'holes', box.holes, 1, 1000);
   return Array.from({ length: box.holes }, (_, i) => ({
     open: i + 1,
@@ -238,7 +239,7 @@ export function openHoleTable(box: HelmholtzBox & { holes: number }, air: Absorb
 }
 
 /** The frequencies of a box for port lengths from half to twice its own in `steps` steps, Hz. */
-export function portLengthTable(box: HelmholtzBox, air: AbsorberAir, steps = 9): { length: number; f0: number }[] {
+export function portLengthTable(box: HelmholtzBox, air: Air, steps = 9): { length: number; f0: number }[] {
   const [from, to] = [box.length / 2, min(box.length * 2, 1)];
   return Array.from({ length: steps }, (_, i) => {
     const length = from + ((to - from) * i) / (steps - 1);

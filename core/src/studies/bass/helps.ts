@@ -4,6 +4,7 @@
  * Damping a patch adds to a mode: δ = c·Re β(f)·∫φ² dS / 2 (first order). Places are tried on a grid over walls and
  * ceilings, clear of openings and of what hangs.
  */
+import type { Air } from '../../air/air';
 import { boundsOf, overlapping, type Box } from '../../geometry/clip';
 import { insideOutline } from '../../geometry/polygon';
 import { faceOutline, faceStretch, localToFace } from '../../geometry/unfold';
@@ -141,7 +142,7 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
  * What a closed box must be made of to answer at a frequency: the mass an area its air balances, m' = ρ/(k tan kD), as a
  * skin or as the air in holes, ρ(t + 0.85 d)/ε. Within what can be built; a start, which its fill lowers a little.
  */
-export function tunedTo(recipe: Recipe, frequency: number, air: { rho: number; c: number }): Recipe['tuned'] {
+export function tunedTo(recipe: Recipe, frequency: number, air: Air): Recipe['tuned'] {
   const k = (2 * Math.PI * frequency) / air.c;
   const mass = air.rho / (k * Math.tan(k * recipe.depth));
   const within = ([low, high]: readonly [number, number], v: number) => Math.min(high, Math.max(low, v));

@@ -168,7 +168,7 @@ export function recipeAbsorption(recipe: PanelRecipe, rho: number, c: number): n
     { type: 'porous' as const, model: 'miki' as const, sigma: recipe.flowResistivity, d: recipe.depth },
     ...airGap(recipe.gap),
   ];
-  return OCTAVE_MIDBANDS.map((f) => octaveAbsorption(layers, f, 'bulk', { rho0: rho, c0: c }));
+  return OCTAVE_MIDBANDS.map((f) => octaveAbsorption(layers, f, 'bulk', { rho, c }));
 }
 
 /** Inputs with the coefficients of what hangs in definite places. */
@@ -200,7 +200,7 @@ export function roomWithPieces(inputs: DecayInputs, panelAlpha: readonly number[
 export function mixPieces(inputs: DecayInputs): MixPiece[] {
   const known = new Map<string, number[]>();
   return inputs.mix.map(({ recipe, ...rest }) => {
-    const alpha = known.get(recipe.id) ?? recipeOctaves(recipe, { rho0: inputs.rho, c0: inputs.c });
+    const alpha = known.get(recipe.id) ?? recipeOctaves(recipe, { rho: inputs.rho, c: inputs.c });
     known.set(recipe.id, alpha);
     const hidden = rest.parts.reduce((sum, t) => sum + t.area, 0);
     return { ...rest, recipe: recipe.id, alpha: alpha.map((a) => Math.min(LOGARITHM_CAP, (a * rest.front) / hidden)) };

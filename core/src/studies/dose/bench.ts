@@ -51,7 +51,7 @@ function roomInBands(inputs: PlanInputs, panelAlpha: readonly number[]): { room:
 
 export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] } {
   const { decay, prices, habits } = inputs;
-  const air = { rho0: decay.rho, c0: decay.c };
+  const air = { rho: decay.rho, c: decay.c };
   const panel = inputs.recipes.find((r) => r.id === 'panel');
   const { room, mids } = roomInBands(inputs, panel ? recipeOctaves(panel, air) : OCTAVES.map(() => 0));
   // A third belongs to the judged range from the lower third of its octave on.

@@ -1,5 +1,5 @@
 /** A scattering recipe: its range, where it sends sound, its wells or heights, what to cut. */
-import type { AbsorberAir } from '../../physics/absorbers/elements';
+import type { Air } from '../../air/air';
 import type { DiffuserCut } from '../../physics/diffusers/cuts';
 import { curvedStrips, diffusion, lobes, type ReflectingStrip, wellStrips } from '../../physics/diffusers/polar';
 import { skyline, wellDepth, wells } from '../../physics/diffusers/sequences';
@@ -37,10 +37,10 @@ const SCATTER_BANDS = THIRDS.filter((f) => f > 190 && f < 8100);
 /** From this normalised coefficient on a surface is said to scatter. Practice: about where ears begin to tell it from a flat one. */
 export const SCATTERS = 0.2;
 
-export function scatteringOf(recipe: Recipe, air: AbsorberAir): Scattering | null {
+export function scatteringOf(recipe: Recipe, air: Air): Scattering | null {
   const s = recipe.scatterer;
   if (!s) return null;
-  const c = air.c0;
+  const c = air.c;
   const base = { cuts: [], lobes: [], sequence: [], depths: [], matrix: null, periodWidth: null };
   const answer = (
     strips: (f: number) => ReflectingStrip[],

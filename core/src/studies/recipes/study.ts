@@ -1,5 +1,5 @@
 /** All that is known of one recipe: its curve with what building tolerances do to it, ratings, tuning, scattering, cuts. */
-import type { AbsorberAir } from '../../physics/absorbers/elements';
+import type { Air } from '../../air/air';
 import { cornerFront, cornerOut } from '../../physics/absorbers/corners';
 import { cavityResonance } from '../../physics/absorbers/resonators';
 import { bestResistivity, ruleResistivity } from '../../physics/absorbers/fills';
@@ -83,7 +83,7 @@ export interface RecipeSheetInputs {
 /** Foils up to this count as facings rather than as skins of a box, kg/m². */
 const FOIL = 0.6;
 
-function notesOf(recipe: Recipe, air: AbsorberAir): RecipeNote[] {
+function notesOf(recipe: Recipe, air: Air): RecipeNote[] {
   const { layers } = recipe;
   if (layers.length === 0 || recipe.measured || recipe.ports) return [];
   const notes: RecipeNote[] = [];
@@ -143,7 +143,7 @@ function notesOf(recipe: Recipe, air: AbsorberAir): RecipeNote[] {
 }
 
 function sheetFor(recipe: Recipe, { prices, habits, rho, c }: RecipeSheetInputs): RecipeSheet {
-  const air = { rho0: rho, c0: c };
+  const air = { rho, c };
   const bill = billOf(recipe, prices, { c, habits });
   const wooden = recipe.layers.length === 0;
   const nothing: RecipeSheet = {

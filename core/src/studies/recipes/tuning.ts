@@ -1,5 +1,6 @@
 /** A tuned recipe: where it rings with its fill, how narrow, how far building moves it, and what to change on site. */
-import type { AbsorberAir, Element } from '../../physics/absorbers/elements';
+import type { Air } from '../../air/air';
+import type { Element } from '../../physics/absorbers/elements';
 import { layeredAbsorption } from '../../physics/absorbers/layers';
 import {
   cavityResonance,
@@ -50,7 +51,7 @@ export function sheetOf(recipe: Recipe): { layer: RecipeLayer; element: Tunable;
 }
 
 /** Peak of what a stack takes straight on, and its half width: f, Q. */
-export function peakOf(recipe: Recipe, near: number, air: AbsorberAir): { f: number; alpha: number; q: number } {
+export function peakOf(recipe: Recipe, near: number, air: Air): { f: number; alpha: number; q: number } {
   const layers = frontToBack(recipe.layers);
   const at = (f: number) => layeredAbsorption(layers, f, 0, 'local', air);
   const grid = Array.from({ length: 400 }, (_, i) => near * 2 ** ((i - 200) / 100));
@@ -65,7 +66,7 @@ export function peakOf(recipe: Recipe, near: number, air: AbsorberAir): { f: num
   return { f: grid[peak]!, alpha: top, q: grid[peak]! / Math.max(1e-6, side(1) - side(-1)) };
 }
 
-export function tuningOf(recipe: Recipe, air: AbsorberAir): Tuning | null {
+export function tuningOf(recipe: Recipe, air: Air): Tuning | null {
   const box = portBox(recipe);
   if (box && recipe.ports) {
     const now = helmholtzBox(box, air);

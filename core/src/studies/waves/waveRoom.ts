@@ -1,4 +1,5 @@
 /** The room of a setting as the wave solver takes it: its air, what damps it and where, and how far up it is solved. */
+import type { Air } from '../../air/air';
 import { admittanceOf, atWall } from '../../physics/absorbers/admittance';
 import type { Layer } from '../../physics/absorbers/layers';
 import { surfaceImpedance } from '../../physics/absorbers/layers';
@@ -120,17 +121,13 @@ const stackDepth = (layers: readonly Layer[]): number =>
 
 /** Admittance of a stack at its front. */
 export const frontBeta = (layers: readonly Layer[], f: number, rho: number, c: number): Complex =>
-  divide(complex(1), surfaceImpedance(layers, f, 0, { rho0: rho, c0: c }));
+  divide(complex(1), surfaceImpedance(layers, f, 0, { rho, c }));
 
 /**
  * What a hung piece adds to the wall behind it, at straight incidence, referred to that wall: the air of the room is counted right up to
  * it. Both walls of a corner look into one fill: each has half of it. What has no layers takes its typical coefficient.
  */
-export function pieceBeta(
-  kind: HungKind,
-  layers: readonly Layer[],
-  { rho, c }: { rho: number; c: number },
-): (f: number) => Complex {
+export function pieceBeta(kind: HungKind, layers: readonly Layer[], { rho, c }: Air): (f: number) => Complex {
   if (layers.length === 0) {
     const typical = complex(admittanceOf(kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
     return () => typical;

@@ -20,11 +20,10 @@ watch(answer, (now) => emit('map', now?.map ?? null), { immediate: true });
 onBeforeUnmount(() => emit('map', null));
 const pair = computed(() => stereoPair(project.value));
 const search = () => line.ask({ ...weights.value });
+const isHere = (c: SeatCandidate | null | undefined): boolean =>
+  !!c && Math.hypot(c.head[0] - setting.value.head[0], c.head[1] - setting.value.head[1]) < 1e-3;
 /** Whether the seat is still where it was when the places were judged. */
-const asItIs = computed(() => {
-  const asked = answer.value?.asked;
-  return !!asked && Math.hypot(asked.head[0] - setting.value.head[0], asked.head[1] - setting.value.head[1]) < 1e-3;
-});
+const asItIs = computed(() => isHere(answer.value?.asked));
 const PARTS: [keyof SearchWeights, string][] = [
   ['notch', 'Boundary notch'],
   ['evenness', 'Even bass at the seat'],
@@ -100,7 +99,8 @@ const all = computed(() => Object.values(weights.value).every((w) => w === 0));
         <span class="soft">cost {{ costText(c) }}</span>
       </p>
       <p class="soft small">{{ figures(c) }}.</p>
-      <v-btn size="x-small" variant="outlined" @click="tryIt(c)">Try it</v-btn>
+      <p v-if="isHere(c)" class="here">The seat is here.</p>
+      <v-btn v-else size="x-small" variant="outlined" @click="tryIt(c)">Try it</v-btn>
     </div>
     <p class="soft small">
       {{ answer.tried }} places. Bass by the waves of the room as it is, 30–120 Hz: good to a few dB. The map is on the
@@ -119,5 +119,8 @@ const all = computed(() => Object.values(weights.value).every((w) => w === 0));
 }
 .small {
   font-size: 12px;
+}
+.found .here {
+  color: var(--teal);
 }
 </style>
