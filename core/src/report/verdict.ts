@@ -3,7 +3,7 @@ import { type BassResult, lengthNulls } from '../studies/bass/study';
 import type { SwingVerdict } from '../studies/bass/types';
 import type { DecayResult } from '../studies/decay/types';
 import type { MarksResult } from '../studies/marks/study';
-import { SEAT_LIMITS, type SeatResult } from '../studies/seat/study';
+import { SEAT_LIMITS, type SeatResult } from '../studies/seat/types';
 import type { SymmetryResult } from '../studies/survey/symmetry';
 
 export type Tone = 'good' | 'fair' | 'bad';
