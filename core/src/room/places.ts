@@ -1,12 +1,11 @@
 /** Where pieces of a recipe may go: faces, upright corners in metres, edges of the ceiling in metres. */
-import { type HangingFace } from '../layout/cover';
 import { createKept } from '../numerics/kept';
 import type { PlaceClass } from '../dosage/aims';
-import { type Box, boundsOf } from '../geometry/clip';
+import { type Box, boundsOf, boxOutline } from '../geometry/clip';
 import { CEILING } from '../geometry/solid';
 import type { Vec2 } from '../geometry/vector';
 import { faceOutline, faceStretch } from '../geometry/unfold';
-import { mostThatFit } from '../layout/cover';
+import { type HangingFace, mostThatFit } from '../layout/cover';
 import { areasOf } from '../recipes/curve';
 import type { Recipe } from '../recipes/types';
 import { blockedOn } from './faceParts';
@@ -190,12 +189,25 @@ export function hangingFace(setting: Setting, face: SettingFace): HangingFace {
   return { outline: faceOutline(face), blocked: [...blockedOn(setting.project, face), ...pieces] };
 }
 
-/** How many panels of a size fit a face beside what hangs there. On a slope the plan shows a panel foreshortened. */
-export function capacityOf(setting: Setting, face: SettingFace, size: { width: number; height: number }): number {
-  const stretch = faceStretch(face);
-  const seen = { width: size.width / stretch, height: size.height / stretch };
-  return kept(setting.room, [face.id, size.width, size.height], () => mostThatFit(seen, hangingFace(setting, face)));
+/** The same at its true size: on a slope the plan is stretched along the way it rises. */
+function trueSized(face: SettingFace, { outline, blocked }: HangingFace): HangingFace {
+  const slope = face.plane?.slope ?? [0, 0];
+  const steep = Math.hypot(slope[0], slope[1]);
+  if (steep === 0) return { outline, blocked };
+  const [x, y] = [slope[0] / steep, slope[1] / steep];
+  const more = faceStretch(face) - 1;
+  const laid = (p: Vec2): Vec2 => {
+    const by = more * (p[0] * x + p[1] * y);
+    return [p[0] + by * x, p[1] + by * y];
+  };
+  return { outline: outline.map(laid), blocked: blocked.map((box) => boundsOf(boxOutline(box).map(laid))) };
 }
+
+/** How many panels of a size fit a face beside what hangs there. */
+export const capacityOf = (setting: Setting, face: SettingFace, size: { width: number; height: number }): number =>
+  kept(setting.room, [face.id, size.width, size.height], () =>
+    mostThatFit({ width: size.width, height: size.height }, trueSized(face, hangingFace(setting, face))),
+  );
 
 /** How many pieces of a recipe fit a place when nothing else hangs there. */
 export function fitsOn(setting: Setting, place: PlanPlace, recipe: Recipe): number {
