@@ -79,10 +79,7 @@ test('a batch is one step, called after what it is about; where one of it is ref
       { type: 'set-ear-height', earHeight: 1.3 },
     ],
   });
-  expect([history.undoable, history.project.listening.head]).toEqual([
-    'place-seat',
-    { x: 2, y: 2, earHeight: 1.3 },
-  ]);
+  expect([history.undoable, history.project.listening.head]).toEqual(['place-seat', { x: 2, y: 2, earHeight: 1.3 }]);
   expect(() =>
     history.run({
       type: 'batch',
