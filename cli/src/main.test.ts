@@ -195,6 +195,24 @@ describe('calc', () => {
       status: 2,
       err: expect.stringMatching(/topic: expected one of air, modes/),
     });
+    for (const wrong of [
+      ['check'],
+      ['check', 'a.json', '--json'],
+      ['check', 'a.json', 'b.json'],
+      ['report', 'a.json', '--cases', 'c.json'],
+      ['calc', 'modes'],
+      ['calc', 'modes', '--cases'],
+      ['calc', 'modes', 'more', '--cases', 'c.json'],
+      ['reference', 'more'],
+      ['schema', '--force'],
+    ])
+      expect([wrong, await tawny(...wrong)]).toEqual([
+        wrong,
+        { status: 2, out: '', err: expect.stringMatching(/^usage:/) },
+      ]);
+    // In any order, and a name that begins with a dash behind two of them.
+    expect((await tawny('calc', '--cases', 'none.json', 'modes')).err).toMatch(/none.json: cannot be read/);
+    expect((await tawny('check', '--', '-none.json')).err).toMatch(/-none.json: cannot be read/);
     expect((await tawny()).err).toMatch(/^usage:/);
   });
 });

@@ -2,6 +2,7 @@
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { resolve } from 'node:path';
+import { parseArgs } from 'node:util';
 import { LARGEST_FILE, readProjectFile, type ReadProject } from '@tawny/core/formats/projectFile';
 import { projectJsonSchema } from '@tawny/core/document/schema/jsonSchema';
 import { calcFile, TOPICS } from './calc/index';
@@ -38,23 +39,40 @@ function explain(file: string, problems: { path: string; message: string }[], st
   return INVALID;
 }
 
+/** What follows a command: places, and the options it knows. Throws UsageError for others. */
+function parsed<K extends 'json' | 'cases'>(args: readonly string[], places: number, ...known: K[]) {
+  const all = { json: { type: 'boolean' }, cases: { type: 'string' } } as const;
+  const options = Object.fromEntries(known.map((name) => [name, all[name]]));
+  try {
+    const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
+    if (positionals.length !== places) throw new UsageError();
+    return { positionals, values: values as { json?: boolean; cases?: string } };
+  } catch (error) {
+    throw String((error as { code?: unknown }).code).startsWith('ERR_PARSE_ARGS') ? new UsageError() : error;
+  }
+}
+
 async function calc(args: readonly string[], streams: Streams): Promise<number> {
-  const [name, flag, file, ...rest] = args;
-  if (name === undefined || flag !== '--cases' || file === undefined || rest.length > 0) throw new UsageError();
+  const {
+    positionals: [name],
+    values: { cases: file },
+  } = parsed(args, 1, 'cases');
+  if (name === undefined || file === undefined) throw new UsageError();
   const topic = TOPICS[name];
   if (!topic) {
     streams.err(`topic: expected one of ${Object.keys(TOPICS).join(', ')}, found "${name}"`);
     return INVALID;
   }
-  let parsed: unknown;
+  const text = readFileSync(place(file), 'utf8');
+  let content: unknown;
   try {
-    parsed = JSON.parse(readFileSync(place(file), 'utf8'));
+    content = JSON.parse(text);
   } catch (error) {
     streams.err(`${file}: expected a JSON file of cases: ${(error as Error).message}`);
     return INVALID;
   }
   try {
-    const answer = await calcFile(topic, parsed);
+    const answer = await calcFile(topic, content);
     streams.out(JSON.stringify(answer));
     const invalid = answer.results.flatMap((r) => ('error' in r ? [r] : []));
     invalid.forEach((r) => streams.err(`case ${r.id}: ${r.error.message}`));
@@ -77,10 +95,8 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         return await calc(rest, streams);
       case 'check':
       case 'report': {
-        const flags = rest.filter((a) => a.startsWith('--'));
-        const [file, more] = rest.filter((a) => !a.startsWith('--'));
-        const known = command === 'report' ? ['--json'] : [];
-        if (file === undefined || more !== undefined || flags.some((f) => !known.includes(f))) throw new UsageError();
+        const { positionals, values } = command === 'report' ? parsed(rest, 1, 'json') : parsed(rest, 1);
+        const file = positionals[0]!;
         const read = readProject(file);
         if (!read.ok) return explain(file, read.problems, streams);
         if (command === 'check') {
@@ -88,15 +104,17 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
           return OK;
         }
         const report = await reportOf(read.project);
-        streams.out(flags.includes('--json') ? JSON.stringify(report, null, 2) : reportText(report));
+        streams.out(values.json ? JSON.stringify(report, null, 2) : reportText(report));
         return OK;
       }
       case 'reference': {
+        parsed(rest, 0);
         const outcomes = await runReference(resolve(root, 'core/reference'));
         streams.out(referenceText(outcomes));
         return outcomes.some((o) => o.failures.length > 0) ? FAILED : OK;
       }
       case 'schema': {
+        parsed(rest, 0);
         const file = resolve(root, 'docs/schema/project.schema.json');
         writeFileSync(file, projectJsonSchema());
         streams.err('wrote docs/schema/project.schema.json');
