@@ -16,7 +16,7 @@ export function ensureBuilt({ quiet = false } = {}) {
   const sources = ['core/src', 'web/src', 'web/public', 'demo'].flatMap(filesUnder);
   const wanted = hashOf([...sources, 'web/index.html', 'web/vite.config.ts', 'package-lock.json']);
   if (readStamp('built') === wanted && existsSync(join(root, 'web/dist/index.html'))) return true;
-  if (!quiet) process.stdout.write('Building (half a minute) …\n');
+  if (!quiet) process.stdout.write('Building (about a minute) …\n');
   const vite = join(root, 'node_modules/vite/bin/vite.js');
   const result = spawnSync(
     process.execPath,
