@@ -1,4 +1,4 @@
-import { door, edited, plainBox, wardrobe } from '../testing/rooms';
+import { door, edited, plainBox, wardrobe, window } from '../testing/rooms';
 import { materialById } from '../materials/library';
 import { decayInputs } from '../studies/decay/study';
 import { curveFor } from '../studies/decay/curves';
@@ -13,20 +13,6 @@ import { tapeFrom } from './tapes';
 import { tapeWords } from '../words/tapes';
 import type { Project } from '../document/schema/project';
 
-const window = (values: Parameters<typeof door>[0] = {}) =>
-  door({
-    id: 'win',
-    kind: 'window',
-    name: 'Window',
-    wall: 'D',
-    u: 2,
-    v: 0.9,
-    width: 1.5,
-    height: 1.2,
-    material: 'glass-double',
-    leaf: null,
-    ...values,
-  });
 const ell = () => edited(plainBox(), { type: 'insert-recess', wall: 'C', from: 0, width: 2, depth: 1.5 });
 
 describe('what covers a surface', () => {

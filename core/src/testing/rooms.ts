@@ -44,3 +44,19 @@ export function wardrobe(values: Partial<Furniture> = {}): Furniture {
     ...values,
   };
 }
+
+/** A window beside the middle of wall D. */
+export const window = (values: Partial<Opening> = {}): Opening =>
+  door({
+    id: 'win',
+    kind: 'window',
+    name: 'Window',
+    wall: 'D',
+    u: 2,
+    v: 0.9,
+    width: 1.5,
+    height: 1.2,
+    material: 'glass-double',
+    leaf: null,
+    ...values,
+  });

@@ -1,5 +1,5 @@
 /** Left against right. */
-import { door, edited, plainBox } from '../../testing/rooms';
+import { edited, plainBox, window } from '../../testing/rooms';
 import { materialById } from '../../materials/library';
 import { studyMarks } from '../marks/study';
 import { studySeat } from '../seat/study';
@@ -9,20 +9,6 @@ import { verdict } from '../../report/verdict';
 import { studyBass } from '../bass/study';
 import type { Project } from '../../document/schema/project';
 
-const window = (values: Parameters<typeof door>[0] = {}) =>
-  door({
-    id: 'win',
-    kind: 'window',
-    name: 'Window',
-    wall: 'D',
-    u: 2,
-    v: 0.9,
-    width: 1.5,
-    height: 1.2,
-    material: 'glass-double',
-    leaf: null,
-    ...values,
-  });
 describe('symmetry', () => {
   const report = (p: Project) => studySymmetry(settingOf(p)).result;
 
