@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, provide, reactive, ref, toRef, watch } from 'vue';
+import { computed, onBeforeUnmount, onErrorCaptured, onMounted, provide, reactive, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { useOpenProject } from './files/openProject';
@@ -10,7 +10,7 @@ import { prepareStages } from './router';
 import { LENGTHS, NEXT_STEP, SHOW_WORKING } from './parts/keys';
 import AppHeader from './shell/AppHeader.vue';
 import KeptBar from './shell/KeptBar.vue';
-import { late } from './shell/late';
+import { hasCome, late, type LateName, prepareDialogs } from './shell/late';
 import StageRule from './shell/StageRule.vue';
 import VerdictLine from './shell/VerdictLine.vue';
 import { useDocument } from './stores/document';
@@ -33,7 +33,12 @@ watch(
 );
 
 const dialog = ref<'projects' | 'goto' | 'shortcuts' | null>(null);
-const wanted = reactive(new Set<keyof typeof late>());
+const wanted = reactive(new Set<LateName>());
+// A dialog that did not come leaves nothing half open: it is told of, and asked for again the next time.
+onErrorCaptured(() => {
+  for (const name of wanted) if (!hasCome(name)) wanted.delete(name);
+  if (dialog.value && !hasCome(dialog.value)) dialog.value = null;
+});
 watch(
   () =>
     [dialog.value, session.refusal && 'refusal', session.working && 'working', session.message && 'message'] as const,
@@ -53,7 +58,7 @@ onMounted(async () => {
   if (demo !== undefined) await open.openDemo(isDemo(demo) ? demo : 'bakehouse');
   else await open.openLast();
   looked.value = true;
-  whenIdle(() => void prepareStages());
+  whenIdle(() => void prepareDialogs().then(prepareStages));
 });
 
 function onKey(event: KeyboardEvent): void {

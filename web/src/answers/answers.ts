@@ -3,7 +3,7 @@
  * long ones are asked of workers, and their last answer stays on the screen, marked as old, until the new one is there.
  */
 import { defineStore } from 'pinia';
-import { computed, effectScope, shallowRef, watch } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { type Glance, glanceAt } from '@tawny/core/questions/glance';
 import type { LongKind } from '@tawny/core/questions/long';
 import { useDocument } from '../stores/document';
@@ -91,9 +91,7 @@ function createAnswers() {
 
 const shared = defineStore('answers', () => {
   // Lines are no state of a store: they stay what they are.
-  let made: ReturnType<typeof createAnswers> | null = null;
-  effectScope(true).run(() => (made = createAnswers()));
-  const { lines, ...values } = made!;
+  const { lines, ...values } = createAnswers();
   return { ...values, linesOf: () => lines };
 });
 

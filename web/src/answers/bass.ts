@@ -6,7 +6,7 @@ import { computed, effectScope } from 'vue';
 import type { Long } from '@tawny/core/questions/long';
 import type { BassAnswer, BassOutcome, BassResultOf, BassTask } from '@tawny/core/studies/bass/types';
 import type { Quality, WaveRefusal } from '@tawny/core/studies/waves/waveRoom';
-import { createStudyClient } from '../workers/client';
+import { createStudyClient, type StudyClient } from '../workers/client';
 import { startWorker } from '../workers/start';
 import { createLine, type Line, type LineDesk } from './line';
 
@@ -20,11 +20,10 @@ export function taskOf<T extends BassTask['task']>(task: T, outcome: BassOutcome
   return outcome && 'answer' in outcome && outcome.task === task ? (outcome.answer as BassResultOf<T>) : null;
 }
 
-export function createBass(desk: LineDesk) {
-  const clients: Record<Quality, ReturnType<typeof createStudyClient>> = {
-    coarse: createStudyClient(startWorker, PATIENCE_MS),
-    full: createStudyClient(startWorker, PATIENCE_MS),
-  };
+/** @param speak a client with a worker of its own; tests pass theirs */
+export function createBass(desk: LineDesk, speak = () => createStudyClient(startWorker, PATIENCE_MS)) {
+  const clients: Record<Quality, StudyClient> = { coarse: speak(), full: speak() };
+  let open = 0;
   // The coarse answer follows a drag; the worker's own pace is enough of one.
   const live: LineDesk = { ...desk, held: () => false };
   const lines: Record<Quality, Line<'bass'>> = {
@@ -62,12 +61,18 @@ export function createBass(desk: LineDesk) {
     current,
     /** Begins to follow the document; the function returned ends it, and whatever runs when nobody else does. */
     start(): () => void {
+      open += 1;
       const scope = effectScope(true);
       scope.run(() => {
         lines.coarse.follow(() => (lines.full.fitting.value && !desk.held() ? undefined : asked('coarse')));
         lines.full.follow(() => (!desk.held() && current.value ? asked('full') : undefined));
       });
-      return () => scope.stop();
+      return () => {
+        scope.stop();
+        open -= 1;
+        // Further questions share the workers: nobody waits for their answers any more.
+        if (open === 0) for (const client of Object.values(clients)) client.cancel();
+      };
     },
     cancel(): void {
       lines.coarse.cancel();

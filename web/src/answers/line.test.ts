@@ -152,6 +152,15 @@ test('a failure is said and asked again by hand; stopping leaves the last answer
   line.again();
   expect(worker.calls).toHaveLength(2);
   line.cancel();
+  expect([worker.cancelled, line.state.value]).toEqual([
+    1,
+    { status: 'failed', part: 0, message: 'The calculation was stopped.' },
+  ]);
+  line.again();
+  await worker.answer(result('after all'));
+  expect([line.last.value, line.state.value.status]).toEqual(['after all', 'idle']);
+  // Nothing runs: nothing is stopped, and nothing said.
+  line.cancel();
   expect([worker.cancelled, line.state.value.status]).toEqual([1, 'idle']);
 });
 

@@ -29,6 +29,7 @@ export interface Line<K extends LongKind> {
   follow: (asked: () => Long[K]['asked'] | undefined) => void;
   /** Asks what was asked last again. */
   again: () => void;
+  /** Stopped by hand: it says so, until it is asked again. */
   cancel: () => void;
 }
 
@@ -153,6 +154,10 @@ export function createLine<K extends LongKind>(
       });
     },
     again: () => void run(),
-    cancel: stop,
+    cancel() {
+      if (state.value.status !== 'running') return;
+      stop();
+      state.value = { status: 'failed', part: 0, message: 'The calculation was stopped.' };
+    },
   };
 }

@@ -1,12 +1,41 @@
 /** What is not on the first screen comes when it is wanted, and stays. */
 import { type Component, defineAsyncComponent } from 'vue';
 
-export const late = {
-  projects: defineAsyncComponent<Component>(() => import('./ProjectsDialog.vue')),
-  goto: defineAsyncComponent<Component>(() => import('./GoToBox.vue')),
-  shortcuts: defineAsyncComponent<Component>(() => import('./ShortcutsDialog.vue')),
-  refusal: defineAsyncComponent<Component>(() => import('./RefusalDialog.vue')),
-  working: defineAsyncComponent<Component>(() => import('../parts/WorkingDialog.vue')),
-  message: defineAsyncComponent<Component>(() => import('./MessageBar.vue')),
-  start: defineAsyncComponent<Component>(() => import('./StartPage.vue')),
-} as const;
+export type LateName = 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start';
+
+// What tells of a fault is fetched first.
+const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> = {
+  message: () => import('./MessageBar.vue'),
+  refusal: () => import('./RefusalDialog.vue'),
+  projects: () => import('./ProjectsDialog.vue'),
+  goto: () => import('./GoToBox.vue'),
+  shortcuts: () => import('./ShortcutsDialog.vue'),
+  working: () => import('../parts/WorkingDialog.vue'),
+  start: () => import('./StartPage.vue'),
+};
+
+const come = new Set<LateName>();
+const part = (name: LateName) =>
+  defineAsyncComponent(async () => {
+    const found = await parts[name]();
+    come.add(name);
+    return found.default;
+  });
+
+export const late: Readonly<Record<LateName, Component>> = {
+  message: part('message'),
+  refusal: part('refusal'),
+  projects: part('projects'),
+  goto: part('goto'),
+  shortcuts: part('shortcuts'),
+  working: part('working'),
+  start: part('start'),
+};
+
+/** Whether it is there: one that did not come is asked for again the next time. */
+export const hasCome = (name: LateName): boolean => come.has(name);
+
+/** So that none is waited for. One that does not come is fetched, and told of, when it is wanted. */
+export async function prepareDialogs(): Promise<void> {
+  for (const load of Object.values(parts)) await load().catch(() => {});
+}
