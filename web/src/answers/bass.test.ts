@@ -31,7 +31,7 @@ function rig() {
     held,
     said,
     edit: (command: Command) => change(applyCommand(glance.value!.project, command).project),
-    async answer(worker: 'coarse' | 'full', outcome: object) {
+    answer: async (worker: 'coarse' | 'full', outcome: object): Promise<void> => {
       settles[worker]!({ status: 'result', result: outcome } as never);
       for (let i = 0; i < 4; i++) await nextTick();
     },
@@ -105,7 +105,7 @@ test('a further question goes to who has the best answer; leaving the stage ends
   expect(said.slice(3).sort()).toEqual(['coarse ended', 'full ended']);
 });
 
-test('stopped by hand it says so, and goes on where it was when asked again', async () => {
+test('stopped by hand it says so, and goes on where it was when asked again', () => {
   const { bass, said } = rig();
   bass.start();
   bass.cancel();
