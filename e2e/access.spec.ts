@@ -56,7 +56,7 @@ for (const theme of ['day', 'night'] as Theme[]) {
     await openBy(page, theme);
     for (const [name, parts] of [
       ['seat', ['rig', 'walls', 'search', 'listen']],
-      ['marks', ['matters', 'range', 'hung', 'second']],
+      ['marks', ['matters', 'range', 'pieces', 'second']],
       ['decay', ['panel', 'plan', 'room']],
     ] as const) {
       await stage(page, name);

@@ -81,19 +81,21 @@ test('a mode is chosen, swings, and is treated by what helps it most', async ({ 
   await escapeFrom(page, page.getByRole('dialog'));
 
   await part(page, 'treat');
-  await choose(page, 'Made as', 'Membrane box');
+  await choose(page, 'Made as', 'Skin box near 70 Hz');
   await page.getByRole('button', { name: /^Tune it to/ }).click();
+  // Tuned it is a recipe of one's own.
+  await expect(page.getByRole('combobox', { name: 'Made as' })).toHaveValue(/^Skin box near 3\d Hz$/);
   const helps = page.locator('[data-helps]');
   await expect(helps).toContainText(/It takes [4-9]\d %/, { timeout: 30_000 });
   await expect(helps.locator('[data-place]').first()).toContainText(/(front|rear) wall/);
   await expect(helps).toContainText('no pressure there');
   await helps.locator('[data-place]').first().getByRole('button', { name: 'Hang' }).click();
-  await expect(page.locator('[data-hung="membrane-1"]')).toBeVisible();
+  await expect(page.locator('[data-laid="piece-1"]')).toBeVisible();
   await answered(page, 'full');
   await part(page, 'modes');
   await expect(page.locator('[data-mode]')).toContainText('with nothing hung', { timeout: 60_000 });
   await page.keyboard.press('Control+z');
-  await expect(page.locator('[data-hung="membrane-1"]')).toHaveCount(0);
+  await expect(page.locator('[data-laid="piece-1"]')).toHaveCount(0);
 });
 
 test('what each loudspeaker is fed with changes the answer, and is undone', async ({ page }) => {

@@ -12,9 +12,11 @@ test('a recipe is edited and the verdict of the room changes; an own recipe join
 }) => {
   await openDemo(page);
   await stage(page, 'recipes');
-  await expect(page.locator('[data-curve="panel"]')).toBeVisible();
+  await expect(page.locator('[data-curve="own-first-reflection"]')).toBeVisible();
   const before = await measure(page, 'decay');
-  await type(page, 'Depth of fill', '5');
+  await page.locator('[data-pick-layer="1"]').click();
+  await page.locator('[data-layer-row="1"]').getByRole('textbox', { name: 'Depth' }).fill('5');
+  await page.keyboard.press('Enter');
   await settled(page);
   await expect.poll(() => measure(page, 'decay')).toBeGreaterThan(before);
   await page.keyboard.press('Control+z');

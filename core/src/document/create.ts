@@ -7,15 +7,14 @@ import {
   type Brief,
   FORMAT,
   type HeadRange,
-  type HungPiece,
   type Loudspeaker,
-  PANEL_RECIPE,
   type Plan,
   type Project,
   type Room,
   VERSION,
 } from './schema/project';
 import { placeByRule } from './place/placing';
+import { FIRST_COVER } from './recipes';
 
 export interface BoxRoom {
   /** Wall A to wall C, m. */
@@ -64,15 +63,12 @@ export function plainLoudspeaker(id: string, letter: string, values: Partial<Lou
   };
 }
 
-/** What a tuned box is made of until somebody says otherwise. */
-export const PLAIN_TUNED: HungPiece['tuned'] = { massPerArea: 5, holes: 12, holeDiameter: 0.05, neck: 0.018 };
-
 const WALLS = ['front', 'left', 'right', 'rear'] as const;
 
-/** What the exact problem begins with: the panel of the marks, a deeper one, and the corners. */
+/** What the exact problem begins with: the first-reflection panel, a deeper one, and the corners. */
 export const PLAIN_PLAN: Plan = {
   recipes: [
-    { id: PANEL_RECIPE, where: [...WALLS, 'ceiling'] },
+    { id: FIRST_COVER.id, where: [...WALLS, 'ceiling'] },
     { id: 'panel-15-gap', where: [...WALLS, 'ceiling'] },
     { id: 'straddle-15', where: ['corners'] },
   ],
@@ -157,15 +153,13 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     marking: { front: 'drivers', school: 'minus-15-in-15', directivity: 'box' },
     target: { school: 'by-volume', lowestOctave: 125, chosenBy: 'brief', own: [], bands: 'octaves' },
     treatment: {
-      panel: { width: 0.6, height: 1.2, depth: 0.1, gap: 0.1, flowResistivity: 10000 },
+      cover: FIRST_COVER.id,
       usable: [...BOX_WALLS, CEILING],
-      counts: {},
       marksFirst: true,
       leftRightAlike: true,
       stock: DEFAULT_STOCK.map((size) => ({ ...size })),
-      hung: [],
-      recipes: [],
-      mix: {},
+      pieces: [],
+      recipes: [structuredClone(FIRST_COVER)],
       plan: structuredClone(PLAIN_PLAN),
       prices: { ...PLAIN_PRICES },
     },

@@ -1,6 +1,7 @@
 /**
  * Old files forward: one pure step a version. Files from the future are refused. Steps are never edited once released.
  */
+import { piecesOfVersion7 } from './migratePieces';
 import { FORMAT, VERSION } from './schema/project';
 
 type Json = Record<string, unknown>;
@@ -80,6 +81,8 @@ const STEPS: Record<number, (old: Json) => Json> = {
     version: 6,
     marking: { ...(old.marking as Json), directivity: 'alike' },
   }),
+  // Version 6 kept a panel, numbers of it, numbers of other recipes, and pieces of six kinds each made as it said itself.
+  6: (old) => ({ ...old, version: 7, treatment: piecesOfVersion7(old.treatment as Json | undefined) }),
 };
 
 function treatmentOfVersion5(): Json {

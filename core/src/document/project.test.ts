@@ -4,11 +4,13 @@ import { door, wardrobe } from '../testing/rooms';
 import { insideOutline } from '../geometry/polygon';
 import { changesOf, withChanges } from './changes';
 import { applyCommand, type Command } from './commands/commands';
-import { createProject, PLAIN_TUNED } from './create';
+import { createProject } from './create';
 import { projectJsonSchema } from './schema/jsonSchema';
 import { migrate } from './migrate';
 import { frameOf, listeningAxis, mirrored } from './place/placing';
 import { type Project, projectSchema } from './schema/project';
+import { numbersOf } from './recipes';
+import { numbers, panelOf, pieceAt } from '../testing/pieces';
 
 const patch = (values: object) => ({
   ...{ id: 't', name: 'Patch', face: 'A', u: 0, v: 0, width: 1, height: 1, material: 'cork-wall' },
@@ -85,7 +87,7 @@ describe('commands', () => {
   });
 
   test('zero counts are not kept', () => {
-    expect(run(fresh(), { type: 'set-counts', counts: { A: 2, B: 0 } }).treatment.counts).toEqual({ A: 2 });
+    expect(numbersOf(run(fresh(), numbers({ A: 2, B: 0 })))).toMatchObject([{ on: 'A', count: 2 }]);
   });
 
   test('five hundred random edits undo and redo to the identical document', () => {
@@ -112,8 +114,8 @@ describe('commands', () => {
         y: random.between(0, 4),
         mirror: random.whole(0, 1) === 1,
       }),
-      () => ({ type: 'set-panel', panel: { depth: random.between(0.05, 0.3) } }),
-      () => ({ type: 'set-counts', counts: { A: random.whole(0, 4), ceiling: random.whole(0, 4) } }),
+      () => panelOf({ depth: random.between(0.05, 0.3) }),
+      () => numbers({ A: random.whole(0, 4), ceiling: random.whole(0, 4) }),
       () => ({ type: 'set-usable', usable: surfaces.slice(0, random.whole(0, 6)) }),
     ];
     const start = fresh();
@@ -134,29 +136,62 @@ describe('commands', () => {
 describe('pieces, log and site', () => {
   const entry = { id: 'log-1', at: '2026-11-01T08:00:00Z', kind: 'note' as const, text: 'Heard', readings: { L: 0.5 } };
 
-  test('hang puts or replaces, take-down takes all named or nothing', () => {
-    const size = {
-      u: 1,
-      v: 1,
-      width: 0.6,
-      height: 0.6,
-      depth: 0.1,
-      gap: 0,
-      turnDeg: 0,
-      tiltDeg: 0,
-      scatterHz: 500,
-      tuned: { ...PLAIN_TUNED },
-    };
-    const hung = (id: string) => ({ id, name: id, kind: 'absorber' as const, face: 'B', ...size });
-    const two = applyCommand(fresh(), { type: 'hang', pieces: [hung('a'), hung('b')] }).project;
-    const moved = applyCommand(two, { type: 'hang', pieces: [{ ...hung('a'), u: 2 }] }).project;
-    expect(moved.treatment.hung.map((p) => [p.id, p.u])).toEqual([
-      ['a', 2],
-      ['b', 1],
+  test('pieces are put or replaced, and taken all named or none', () => {
+    const two = run(fresh(), { type: 'put-pieces', pieces: [pieceAt({ id: 'a' }), pieceAt({ id: 'b' })] });
+    const moved = run(two, { type: 'put-pieces', pieces: [pieceAt({ id: 'a', u: 2 })] });
+    expect(moved.treatment.pieces.map((p) => [p.id, p.place])).toMatchObject([
+      ['a', { u: 2 }],
+      ['b', { u: 1 }],
     ]);
-    expect(() => applyCommand(moved, { type: 'take-down', ids: ['a', 'nobody'] })).toThrow(/got nobody/);
-    expect(moved.treatment.hung).toHaveLength(2);
-    expect(applyCommand(moved, { type: 'take-down', ids: ['a', 'b'] }).project.treatment.hung).toEqual([]);
+    expect(() => run(moved, { type: 'take-pieces', ids: ['a', 'nobody'] })).toThrow(/got nobody/);
+    expect(moved.treatment.pieces).toHaveLength(2);
+    expect(run(moved, { type: 'take-pieces', ids: ['a', 'b'] }).treatment.pieces).toEqual([]);
+  });
+
+  test('numbers decided anew keep what is up of them, and its dates; the rest is decided now', () => {
+    const first = run(
+      fresh(),
+      {
+        type: 'set-numbers',
+        of: null,
+        numbers: [{ recipe: 'panel-10', on: 'A', count: 2 }],
+        at: '2026-11-01T08:00:00Z',
+      },
+      { type: 'set-piece-state', ids: ['lot-1'], state: 'hung', at: '2026-11-02T08:00:00Z' },
+    );
+    const numbersNow = [
+      { recipe: 'panel-10', on: 'C', count: 1 },
+      { recipe: 'panel-10', on: 'A', count: 1 },
+      { recipe: 'panel-10', on: 'A', count: 2 },
+    ];
+    const second = run(first, { type: 'set-numbers', of: 'panel-10', numbers: numbersNow, at: '2026-11-03T08:00:00Z' });
+    expect(second.treatment.pieces).toMatchObject([
+      { id: 'lot-2', place: { on: 'C', count: 1 }, state: 'decided', dates: { decided: '2026-11-03T08:00:00Z' } },
+      {
+        id: 'lot-1',
+        place: { on: 'A', count: 3 },
+        state: 'hung',
+        dates: { decided: '2026-11-01T08:00:00Z', hung: '2026-11-02T08:00:00Z' },
+      },
+    ]);
+    // Of one recipe alone: the others stay.
+    const third = run(second, { type: 'set-numbers', of: 'qrd-7', numbers: [], at: null });
+    expect(third.treatment.pieces).toEqual(second.treatment.pieces);
+    expect(run(second, { type: 'set-numbers', of: null, numbers: [], at: null }).treatment.pieces).toEqual([]);
+  });
+
+  test('a state that does not go with the place is refused in words', () => {
+    const p = run(fresh(), { type: 'put-pieces', pieces: [pieceAt()] }, numbers({ A: 1 }));
+    const put = (ids: string[], state: 'decided' | 'laid-out') => () =>
+      run(p, { type: 'set-piece-state', ids, state, at: null });
+    expect(put(['piece-1'], 'decided')).toThrow(/pieces\.0\.state: a piece in a definite place is laid-out or hung/);
+    expect(put(['lot-1'], 'laid-out')).toThrow(/pieces\.1\.state: pieces by number are decided or hung/);
+  });
+
+  test('what covers first reflections is one of the recipes there are, and cannot be taken away', () => {
+    expect(run(fresh(), { type: 'set-cover', recipe: 'panel-15-gap' }).treatment.cover).toBe('panel-15-gap');
+    expect(() => run(fresh(), { type: 'set-cover', recipe: 'nobody' })).toThrow(/treatment\.cover: expected a recipe/);
+    expect(() => run(fresh(), { type: 'take-recipe', id: 'own-first-reflection' })).toThrow(/treatment\.cover/);
   });
 
   test('the log keeps what was written, refuses a time that is none, and forgets what is struck', () => {
@@ -178,29 +213,19 @@ describe('pieces, log and site', () => {
   });
 
   test('a wall that goes takes its pieces with it; a corner put in shares them out', () => {
-    const size = {
-      v: 1,
-      width: 0.6,
-      height: 0.6,
-      depth: 0.1,
-      gap: 0,
-      turnDeg: 0,
-      tiltDeg: 0,
-      scatterHz: 500,
-      tuned: { ...PLAIN_TUNED },
-    };
-    const at = (id: string, u: number) => ({ id, name: id, kind: 'absorber' as const, face: 'B', u, ...size });
-    const p = applyCommand(fresh(), { type: 'hang', pieces: [at('near', 0.4), at('far', 3)] }).project;
-    const split = applyCommand(p, { type: 'split-wall', wall: 'B', at: 2 }).project;
-    const [near, far] = split.treatment.hung;
-    expect(near).toMatchObject({ face: 'B', u: 0.4 });
-    expect(far!.face).not.toBe('B');
-    expect(far!.u).toBeCloseTo(1, 9);
+    const at = (id: string, u: number) => pieceAt({ id, u });
+    const p = run(fresh(), { type: 'put-pieces', pieces: [at('near', 0.4), at('far', 3)] }, numbers({ B: 2 }));
+    const split = run(p, { type: 'split-wall', wall: 'B', at: 2 });
+    const [near, far] = split.treatment.pieces;
+    expect(near!.place).toMatchObject({ face: 'B', u: 0.4 });
+    expect(far!.place).toMatchObject({ face: expect.not.stringMatching(/^B$/), u: expect.closeTo(1, 9) });
+    const gone = run(split, { type: 'remove-corner', wall: 'B' });
+    expect(gone.treatment.pieces.filter((t) => t.place.kind === 'number')).toEqual([]);
   });
 });
 
 describe('the saved document', () => {
-  test.each([1, 2, 3, 4, 5, 6])('the sample of version %i opens', (version) => {
+  test.each([1, 2, 3, 4, 5, 6, 7])('the sample of version %i opens', (version) => {
     const sample: unknown = JSON.parse(
       readFileSync(new URL(`./samples/version-${version}.tawny.json`, import.meta.url), 'utf8'),
     );
@@ -219,6 +244,11 @@ describe('the saved document', () => {
     expect(migrate(null)).toMatchObject({ code: 'not-an-object' });
   });
 
+  const lot = (count: number): Project['treatment']['pieces'][number] => ({
+    ...pieceAt({ id: 'lot' }),
+    place: { kind: 'number', on: 'A', count },
+    state: 'decided',
+  });
   const broken: [string, (p: Project) => void, RegExp][] = [
     ['a wall without material', (p) => delete p.room.surfaces.B, /room\.surfaces\.B/],
     [
@@ -230,8 +260,16 @@ describe('the saved document', () => {
     ['a wall of no length', (p) => void Object.assign(p.room.corners[1]!, { x: 0, y: 0 }), /room\.corners/],
     ['an unknown faced wall', (p) => void (p.listening.facing = 'Z'), /listening\.facing/],
     ['two loudspeakers of one letter', (p) => void (p.loudspeakers[1]!.letter = 'L'), /loudspeakers\.1\.letter/],
-    ['panels on a surface that is not there', (p) => void (p.treatment.counts.Q = 2), /treatment\.counts\.Q/],
-    ['half a panel', (p) => void (p.treatment.counts.A = 1.5), /treatment\.counts\.A/],
+    [
+      'a piece on a surface that is not there',
+      (p) => void p.treatment.pieces.push(pieceAt({ face: 'Q' })),
+      /pieces\.0/,
+    ],
+    ['a piece of nothing known', (p) => void p.treatment.pieces.push(pieceAt({ recipe: 'x' })), /pieces\.0\.recipe/],
+    ['two pieces of one id', (p) => void p.treatment.pieces.push(pieceAt(), pieceAt()), /pieces\.1\.id/],
+    ['half a panel', (p) => void p.treatment.pieces.push(lot(1.5)), /pieces\.0\.place\.count/],
+    ['one number said twice', (p) => void p.treatment.pieces.push(lot(1), { ...lot(2), id: 'n' }), /pieces\.1\.place/],
+    ['a cover nobody has', (p) => void (p.treatment.cover = 'own-9'), /treatment\.cover/],
     ['an opening on no wall', (p) => void p.room.openings.push({ ...door(), wall: 'Q' }), /openings\.0\.wall/],
     ['a patch of unknown stuff', (p) => void p.room.patches.push(patch({ material: 'moon' })), /patches\.0\.material/],
     ['two things of one id', (p) => void p.room.patches.push(patch({}), patch({})), /^room$/],

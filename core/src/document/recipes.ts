@@ -1,40 +1,22 @@
-/** Recipes as a project sees them: the panel of its marks, its own, and the library. */
-import { airGap, fillDensity } from '../physics/absorbers/fills';
-import { pitchForOpenPart } from '../physics/absorbers/elements';
-import { BOARD_DENSITY, BOX_FILL, SKIN_FREE } from '../recipes/boxes';
+/** Recipes as a project sees them: the one first reflections are covered with, its own, and the library. */
 import { INCH, type LengthSystem } from '../quantities/lengths';
 import { spoken } from '../quantities/measures';
 import { isLibraryRecipe, RECIPES } from '../recipes/library';
-import type { Recipe, RecipeLayer } from '../recipes/types';
-import { type HungPiece, PANEL_RECIPE, type Project } from './schema/project';
+import { canCover, withPlainPanel } from '../recipes/kind';
+import type { Recipe } from '../recipes/types';
+import { isByNumber, type OwnRecipe, type Project } from './schema/project';
 
-type WithRecipes = { treatment: Pick<Project['treatment'], 'panel' | 'recipes'> };
+type WithRecipes = { treatment: Pick<Project['treatment'], 'cover' | 'recipes'> };
 
-/** Density of the panel's fill, kg/m³: that of glass wool with its resistivity. */
-const panelDensity = (sigma: number): number => Math.round(fillDensity('glass-wool', sigma)!);
-
-/** What people call the panel hung where first reflections meet a surface. */
-const PANEL_NAME = 'First-reflection panel';
-
-/** The panel of the marks as a recipe: fill and its gap. Its frame is wrapped, as every framed one is. */
-export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
-  return {
-    id: PANEL_RECIPE,
-    name: PANEL_NAME,
+/** Its own first-reflection panel, as a project has it to begin with: fill and its gap. Its frame is wrapped, as every framed one is. */
+export const FIRST_COVER: OwnRecipe = withPlainPanel(
+  {
+    id: 'own-first-reflection',
+    name: 'First-reflection panel',
     form: 'flat',
-    width: panel.width,
-    height: panel.height,
-    layers: [
-      ...airGap(panel.gap),
-      {
-        type: 'porous',
-        fill: 'glass-wool',
-        density: panelDensity(panel.flowResistivity),
-        sigma: panel.flowResistivity,
-        model: 'miki',
-        d: panel.depth,
-      },
-    ],
+    width: 0.6,
+    height: 1.2,
+    layers: [{ type: 'porous', fill: 'glass-wool', density: 34, sigma: 10000, model: 'miki', d: 0.1 }],
     reaction: 'bulk',
     maxAngle: 78,
     edges: false,
@@ -43,74 +25,14 @@ export function panelRecipe({ treatment: { panel } }: WithRecipes): Recipe {
     measured: null,
     price: null,
     note: 'What first reflections are covered with.',
-  };
-}
+  },
+  { gap: 0.1 },
+);
 
-/** A hung piece as a recipe, for its bill; null for what is made by a drawing of its own (scatterers). */
-export function pieceRecipe(project: WithRecipes, piece: HungPiece): Recipe | null {
-  const { treatment } = project;
-  const { width, height, depth, gap, tuned } = piece;
-  const base: Recipe = {
-    ...panelRecipe({ treatment: { ...treatment, panel: { ...treatment.panel, width, height, depth, gap } } }),
-    note: '',
-  };
-  const fill = base.layers.at(-1)!;
-  const same = (a: number, b: number) => Math.abs(a - b) < 1e-6;
-  /** From the wall: air, fill, what is left free of it, the front. */
-  const box = (front: RecipeLayer, free: number): RecipeLayer[] => {
-    const thick = Math.min(BOX_FILL, depth / 2);
-    const before = Math.min(free, depth - thick);
-    const air = (d: number): RecipeLayer[] => (d > 0 ? [{ type: 'air', d }] : []);
-    return [...air(depth - thick - before), { ...fill, d: thick } as RecipeLayer, ...air(before), front];
-  };
-  switch (piece.kind) {
-    case 'absorber': {
-      const { panel } = treatment;
-      const own = same(depth, panel.depth) && same(Math.max(width, height), Math.max(panel.width, panel.height));
-      return { ...base, id: `hung-absorber-${piece.id}`, name: own ? PANEL_NAME : 'Panel' };
-    }
-    case 'corner':
-      // `width` lies along either wall: its front spans the corner.
-      return {
-        ...base,
-        id: `hung-corner-${piece.id}`,
-        name: 'Corner panel',
-        form: 'straddle',
-        width: width * Math.SQRT2,
-        layers: [fill],
-      };
-    case 'membrane':
-      return {
-        ...base,
-        id: `hung-skin-${piece.id}`,
-        name: 'Skin box',
-        layers: box({ type: 'skin', m: tuned.massPerArea }, SKIN_FREE),
-      };
-    case 'port': {
-      const open = Math.min(0.6, (tuned.holes * Math.PI * tuned.holeDiameter ** 2) / 4 / (width * height));
-      const plate: RecipeLayer = {
-        type: 'holes',
-        d: tuned.holeDiameter,
-        t: tuned.neck,
-        pitch: pitchForOpenPart(tuned.holeDiameter, open),
-      };
-      return { ...base, id: `hung-holes-${piece.id}`, name: 'Port box', layers: box(plate, 0) };
-    }
-    case 'board':
-      return {
-        ...base,
-        id: `hung-board-${piece.id}`,
-        name: 'Hard board',
-        layers: [{ type: 'skin', m: BOARD_DENSITY * depth }],
-      };
-    case 'scatter':
-      return null;
-  }
-}
-
-/** The panel of the marks, own recipes, then the library. */
-export function allRecipes(project: WithRecipes): Recipe[] {
-  return [panelRecipe(project), ...project.treatment.recipes, ...RECIPES];
+/** The one that covers first reflections, then the project's others, then the library. */
+export function allRecipes({ treatment: { cover, recipes } }: WithRecipes): Recipe[] {
+  const all = [...recipes, ...RECIPES];
+  return [...all.filter((r) => r.id === cover), ...all.filter((r) => r.id !== cover)];
 }
 
 /** "Panel 5 cm" is called "Panel 2″" by who buys in inches: a name, to the nearest half; its layers say how deep it is. */
@@ -126,8 +48,46 @@ export const namedRecipes = (project: WithRecipes, system: LengthSystem): Recipe
   );
 
 /** A recipe by id. Throws RangeError for one nobody has. */
-export function recipeOf(project: WithRecipes, id: string): Recipe {
-  const found = allRecipes(project).find((r) => r.id === id);
+export function recipeOf({ treatment: { recipes } }: WithRecipes, id: string): Recipe {
+  const found = recipes.find((r) => r.id === id) ?? RECIPES.find((r) => r.id === id);
   if (!found) throw new RangeError(`recipeOf: id must be one of the project's recipes, got ${id}`);
   return found;
+}
+
+/** What first reflections are covered with. */
+export const coverOf = (project: WithRecipes): Recipe => recipeOf(project, project.treatment.cover);
+
+/** Recipes first reflections may be covered with. */
+export const covering = (project: WithRecipes): Recipe[] => allRecipes(project).filter(canCover);
+
+/** Own recipes that something of the project is made of: what is decided, and what first reflections are covered with. */
+export const ownInUse = ({ treatment: { cover, pieces, recipes } }: Project): OwnRecipe[] =>
+  recipes.filter((r) => r.id === cover || pieces.some((p) => p.recipe === r.id));
+
+/** So many of a recipe on a face, in a corner or along an edge. */
+export interface Numbers {
+  recipe: string;
+  on: string;
+  count: number;
+}
+
+/** What is decided by number. */
+export const numbersOf = ({ treatment: { pieces } }: Pick<Project, 'treatment'>): Numbers[] =>
+  pieces.filter(isByNumber).map(({ recipe, place: { on, count } }) => ({ recipe, on, count }));
+
+/** Numbers of one recipe and place put together; none where nothing is left. */
+export function summed(list: readonly Numbers[]): Numbers[] {
+  const sums = new Map<string, Numbers>();
+  for (const { recipe, on, count } of list) {
+    const key = JSON.stringify([recipe, on]);
+    sums.set(key, { recipe, on, count: count + (sums.get(key)?.count ?? 0) });
+  }
+  return [...sums.values()].filter((n) => n.count > 0);
+}
+
+/** An id no recipe of the project has. */
+export function freeRecipeId({ treatment: { recipes } }: WithRecipes): string {
+  let n = 1;
+  while (recipes.some((r) => r.id === `own-${n}`)) n += 1;
+  return `own-${n}`;
 }

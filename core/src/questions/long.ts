@@ -16,7 +16,7 @@ import type { SearchInputs, SearchResult, SearchWeights } from '../studies/searc
 import type { OrientInputs, OrientResult } from '../studies/seat/orient';
 import type { Study } from '../studies/types';
 import type { Glance } from './glance';
-import { HEARD, heardAnywhere, partsOf, WAVES } from './parts';
+import { HEARD, heardAnywhere, partsOf, waves } from './parts';
 
 type Shape<Asked, Inputs, Result> = { asked: Asked; inputs: Inputs; result: Result };
 type Without<T, K extends string> = T extends unknown ? Omit<T, K> : never;
@@ -75,7 +75,7 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
     inputs: ({ project }, weights) => ({ project, weights }),
   },
   bass: {
-    reads: ({ project }) => partsOf(project, WAVES),
+    reads: ({ project }) => waves(project),
     inputs: ({ project }, asked) => ({ ...asked, project }),
   },
 };

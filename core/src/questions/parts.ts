@@ -16,11 +16,19 @@ export const BOUGHT = allBut(...SAID, 'tape');
 /** What may be heard: prices and habits change no answer about the room. */
 export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices');
 /** First reflections and what covers them. */
-export const MARKED = HEARD.filter((p) => !['brief', 'target', 'treatment.plan', 'treatment.mix'].includes(p));
-/** The room, who sits in it and what plays; nothing of what is decided. */
-export const SEATED = MARKED.filter((p) => p !== 'marking' && (!p.startsWith('treatment.') || p === 'treatment.hung'));
-/** The same with what hangs, and what it is made of. */
-export const WAVES: readonly Part[] = [...SEATED, 'treatment.panel'];
+export const MARKED = HEARD.filter((p) => !['brief', 'target', 'treatment.plan'].includes(p));
+/** What is decided, and what it is made of. */
+const PIECES: readonly Part[] = ['treatment.pieces', 'treatment.recipes'];
+/** The room with what is laid out in it, who sits in it and what plays. */
+export const SEATED = MARKED.filter((p) => p !== 'marking' && (!p.startsWith('treatment.') || PIECES.includes(p)));
+/** The same, of own recipes only those something is made of. */
+export const waves = (project: Project): unknown[] => [
+  ...partsOf(
+    project,
+    SEATED.filter((p) => p !== 'treatment.recipes'),
+  ),
+  project.treatment.recipes.filter((r) => project.treatment.pieces.some((p) => p.recipe === r.id)),
+];
 /** With the tape. */
 export const TAPED: readonly Part[] = [...SEATED, 'tape'];
 

@@ -15,6 +15,7 @@ import { edited, plainBox } from '../testing/rooms';
 import { type Glance, glanceAt, READS } from './glance';
 import { type LongKind, QUESTIONS } from './long';
 import { HEARD, heardAnywhere, MARKED, partsOf, SEATED } from './parts';
+import { numbers } from '../testing/pieces';
 
 type Short = keyof typeof READS;
 const SHORT = Object.keys(READS) as Short[];
@@ -55,7 +56,7 @@ const OWN = {
 const furnished = () =>
   edited(
     demo('bakehouse'),
-    { type: 'set-counts', counts: { A: 2 } },
+    numbers({ A: 2 }),
     { type: 'put-material', material: OWN },
     { type: 'put-recipe', recipe: { ...structuredClone(RECIPES[0]!), id: 'own-1' } },
   );
@@ -106,7 +107,7 @@ describe('parts', () => {
     expect(PARTS.filter((p) => !HEARD.includes(p)).sort()).toEqual(
       ['buying', 'log', 'name', 'site', 'tape', 'treatment.prices'].sort(),
     );
-    expect(MARKED).toContain('treatment.counts');
+    expect(MARKED).toContain('treatment.pieces');
     expect(SEATED).not.toContain('marking');
   });
 

@@ -58,9 +58,10 @@ export function billOf(recipe: Recipe, prices: Prices, { c, habits }: Make = PLA
   const deep = fillDepth(recipe);
   const framed = isFramed(recipe) ? framedParts({ width, height, depth: deep }, habits) : null;
   const fill = framed ? framed.fill * deep : fillVolume(recipe);
-  const wooden = layers.length === 0 && recipe.scatterer !== null;
+  const bought = recipe.scatterer?.kind === 'bought';
+  const wooden = layers.length === 0 && recipe.scatterer !== null && !bought;
   const cloth = framed ? framed.cloth : layers.some((l) => l.type === 'cloth') ? exposed * 1.4 : 0;
-  const timber = wooden ? 0 : (framed?.timber ?? 2 * (width + height));
+  const timber = wooden || bought || recipe.form === 'board' ? 0 : (framed?.timber ?? 2 * (width + height));
   let board = 0;
   let sheetMass = 0;
   for (const l of layers) {
@@ -88,7 +89,7 @@ export function billOf(recipe: Recipe, prices: Prices, { c, habits }: Make = PLA
     sheetMass += BOARD_DENSITY * FIN * area;
   }
   const density = layers.reduce((d, l) => (l.type === 'porous' ? Math.max(d, l.density) : d), 0);
-  const frame = wooden ? 0 : timber * habits.frameThickness * Math.max(0.05, deep) * TIMBER_DENSITY;
+  const frame = timber * habits.frameThickness * Math.max(0.05, deep) * TIMBER_DENSITY;
   const mass = fill * density + cloth * 0.3 + frame + sheetMass;
   const fromMaterials =
     fill * prices.fill + cloth * prices.cloth + timber * prices.timber + board * prices.board + prices.sundries;

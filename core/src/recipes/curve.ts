@@ -2,11 +2,23 @@
 import type { Air } from '../air/air';
 import { blockFront, CORNER_SPREAD, cornerFront, type Strip } from '../physics/absorbers/corners';
 import { finiteAbsorption } from '../physics/absorbers/finite';
-import { bandAbsorption, bandMean, type Layer, layeredAbsorption, layersHold } from '../physics/absorbers/layers';
+import { admittanceOf, atWall } from '../physics/absorbers/admittance';
+import {
+  bandAbsorption,
+  bandMean,
+  type Layer,
+  layeredAbsorption,
+  layersHold,
+  surfaceImpedance,
+} from '../physics/absorbers/layers';
+import { type Complex, complex, divide } from '../numerics/complex';
+import { createKept } from '../numerics/kept';
 import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../physics/diffusers/polar';
 import { type HelmholtzBox, helmholtzBox, portPlaces, resonatorArea } from '../physics/absorbers/resonators';
-import { OCTAVE_MIDBANDS, thirdOctaveMidband } from '../quantities/bands';
+import { OCTAVE_MIDBANDS, thirdOctaveMidband, tonesInOctave } from '../quantities/bands';
+import { BOARD_ALPHA, BOARD_DENSITY } from './boxes';
 import type { Recipe, RecipeLayer } from './types';
+import { wellDepthOf } from './wells';
 
 /** Exact third-octave midbands 25 Hz–10 kHz. */
 export const THIRDS: readonly number[] = Array.from({ length: 27 }, (_, i) => thirdOctaveMidband(i - 16));
@@ -45,11 +57,22 @@ export const frontToBack = (layers: readonly RecipeLayer[]): Layer[] => [...laye
 
 export const isThin = (layer: RecipeLayer): boolean => layer.type !== 'porous' && layer.type !== 'air';
 
-/** Depth from the wall, m; thin things count their thickness. */
-export function depthOf(recipe: Recipe): number {
-  const layers = recipe.layers.reduce((sum, l) => sum + ('d' in l && !isThin(l) ? l.d : 't' in l ? l.t : 0), 0);
-  return layers;
-}
+/** Depth of its layers from the wall, m; thin things count their thickness. */
+export const depthOf = (recipe: Pick<Recipe, 'layers'>): number =>
+  recipe.layers.reduce((sum, l) => sum + ('d' in l && !isThin(l) ? l.d : 't' in l ? l.t : 0), 0);
+
+/** Air between the wall and its back, m. */
+export const gapOf = ({ layers: [wall] }: Pick<Recipe, 'layers'>): number => (wall?.type === 'air' ? wall.d : 0);
+
+/** Thickness of a hard board, m: by the mass of its sheet. */
+export const boardThickness = (recipe: Pick<Recipe, 'layers'>): number =>
+  recipe.layers.reduce((sum, l) => sum + (l.type === 'skin' ? l.m / BOARD_DENSITY : 0), 0);
+
+/** How far its front stands off the wall, m: layers, wells, or a board's thickness and the air behind it. */
+export const standoffOf = (recipe: Recipe): number =>
+  recipe.form === 'board'
+    ? gapOf(recipe) + boardThickness(recipe)
+    : depthOf(recipe) + (recipe.layers.length === 0 ? wellDepthOf(recipe) : 0);
 
 /** Depth of fill alone, m. */
 export const fillDepth = (recipe: Recipe): number =>
@@ -64,6 +87,8 @@ export const isFramed = (r: Recipe): boolean =>
 
 /** Why a stack cannot be computed, or null. */
 export function recipeFault(recipe: Recipe): string | null {
+  if (recipe.form === 'board')
+    return boardThickness(recipe) > 0 ? null : 'A hard board is a sheet: put in a skin with its mass.';
   if (recipe.layers.length === 0) return recipe.scatterer || recipe.measured ? null : 'It has no layers yet.';
   const wall = recipe.layers[0]!;
   if (isThin(wall)) return 'The layer at the wall must be fill or air: a sheet needs something behind it.';
@@ -87,6 +112,7 @@ export function recipeFault(recipe: Recipe): string | null {
 /** The stack over each part of the exposed front. A flat recipe has one strip. */
 export function stripsOf(recipe: Recipe): Strip[] {
   const layers = frontToBack(recipe.layers);
+  if (recipe.form === 'board') return [];
   if (recipe.form === 'flat' || recipe.form === 'cloud') return layers.length > 0 ? [{ part: 1, layers }] : [];
   const facing = layers.filter((l) => l.type !== 'porous' && l.type !== 'air');
   const porous = layers.find((l) => l.type === 'porous');
@@ -100,7 +126,8 @@ export function stripsOf(recipe: Recipe): Strip[] {
 /** Exposed front of one piece, and the wall it hides, m². */
 export function areasOf(recipe: Recipe): { exposed: number; covered: number } {
   const { width, height, form } = recipe;
-  if (form === 'flat' || form === 'cloud') return { exposed: width * height, covered: width * height };
+  if (form === 'flat' || form === 'cloud' || form === 'board')
+    return { exposed: width * height, covered: width * height };
   if (form === 'block') {
     const depth = fillDepth(recipe);
     return { exposed: blockFront(width, Math.max(depth, 0.01), height, () => []).area, covered: width * depth };
@@ -174,15 +201,26 @@ function portAbsorption(recipe: Recipe, f: number, decades: number, air: Air): n
   return bandMean((t) => resonatorArea(box, t), f, decades, [box.f0], 1e-4) / (recipe.width * recipe.height);
 }
 
+/** Typical of what is not computed from layers: boards, wells, curved fronts. */
+function withoutLayers(recipe: Recipe, f: number): number {
+  if (recipe.form === 'board') return BOARD_ALPHA;
+  if (!recipe.scatterer) return 0;
+  return fromOctaves(recipe.scatterer.kind === 'curved' ? TYPICAL_CURVED_ABSORPTION : TYPICAL_WELL_ABSORPTION, f);
+}
+
 function at(recipe: Recipe, strips: readonly Strip[], f: number, decades: number, air: Air): number {
   if (recipe.measured) return fromOctaves(recipe.measured, f);
   if (recipe.ports) return portAbsorption(recipe, f, decades, air);
-  if (strips.length === 0) {
-    if (!recipe.scatterer) return 0;
-    return fromOctaves(recipe.scatterer.kind === 'curved' ? TYPICAL_CURVED_ABSORPTION : TYPICAL_WELL_ABSORPTION, f);
-  }
+  if (strips.length === 0) return withoutLayers(recipe, f);
   return strips.reduce((p, strip) => p + strip.part * stripAbsorption(recipe, strip.layers, f, decades, air), 0);
 }
+
+/** Of one sound wave at so many degrees from straight on. */
+const atAngle = (recipe: Recipe, strips: readonly Strip[], f: number, deg: number, air: Air): number =>
+  strips.reduce((sum, { part, layers }) => {
+    const alpha = layeredAbsorption(sound(layers, f, air), f, (deg * Math.PI) / 180, recipe.reaction, air);
+    return sum + part * clip(alpha);
+  }, 0);
 
 /** The curve over third octaves, by default 25 Hz–10 kHz. */
 export function recipeCurve(recipe: Recipe, air: Air, bands: readonly number[] = THIRDS): RecipeCurve {
@@ -196,24 +234,17 @@ export function recipeCurve(recipe: Recipe, air: Air, bands: readonly number[] =
         ? []
         : ANGLES_SHOWN.map((angle) => ({
             angle,
-            alpha: bands.map((f) =>
-              strips.reduce(
-                (sum, strip) =>
-                  sum +
-                  strip.part *
-                    clip(
-                      layeredAbsorption(sound(strip.layers, f, air), f, (angle * Math.PI) / 180, recipe.reaction, air),
-                    ),
-                0,
-              ),
-            ),
+            alpha: bands.map((f) => atAngle(recipe, strips, f, angle, air)),
           })),
     holds: bands.map((f) => strips.every((s) => layersHold(s.layers, f, air))),
   };
 }
 
-/** Octave values: means of three thirds. */
+/** Octave values: means of three thirds; what is known by octaves alone stays as it is. */
 export function recipeOctaves(recipe: Recipe, air: Air): number[] {
+  const { measured, ports, form, layers } = recipe;
+  if (measured) return [...measured];
+  if (!ports && (form === 'board' || layers.length === 0)) return OCTAVE_MIDBANDS.map((f) => withoutLayers(recipe, f));
   const thirds = OCTAVE_MIDBANDS.flatMap((f) => [f * 10 ** -0.1, f, f * 10 ** 0.1]);
   const { alpha } = recipeCurve(recipe, air, thirds);
   return OCTAVE_MIDBANDS.map((_, o) => (alpha[3 * o]! + alpha[3 * o + 1]! + alpha[3 * o + 2]!) / 3);
@@ -227,4 +258,55 @@ export function facingCost(recipe: Recipe, air: Air): number | null {
   const bare = { ...recipe, layers: recipe.layers.slice(0, -1), edges: false };
   const [without, with_] = [recipeCurve(bare, air, bands), recipeCurve({ ...recipe, edges: false }, air, bands)];
   return without.alpha.reduce((sum, a, i) => sum + a - with_.alpha[i]!, 0) / bands.length;
+}
+
+/** What its front takes of a wave that meets it straight on, 0…1. */
+export function straightAbsorption(recipe: Recipe, f: number, air: Air): number {
+  const strips = recipeFault(recipe) || recipe.measured || recipe.ports ? [] : stripsOf(recipe);
+  return strips.length > 0 ? atAngle(recipe, strips, f, 0, air) : clip(at(recipe, strips, f, 0.01, air));
+}
+
+/** Tones an octave: enough for the ripple of a gap at one angle. */
+const TONES = 6;
+/** Beyond it no panel lies as flat as the sum takes it, degrees. */
+const MOST_DEG = 85;
+const kept = createKept<number[]>(4000);
+
+/**
+ * Absorption of its front at one angle of incidence, octaves 63–8000 Hz, 0…1: from its layers; what has none, a laboratory's curve and
+ * ports stand for every angle. Rounded to whole degrees.
+ * @param angle radians from the normal
+ */
+export function recipeAtAngle(recipe: Recipe, angle: number, air: Air): number[] {
+  const deg = Math.min(MOST_DEG, Math.round((angle * 180) / Math.PI));
+  return kept(recipe, [deg, air.rho, air.c], () => {
+    const strips = recipeFault(recipe) || recipe.measured || recipe.ports ? [] : stripsOf(recipe);
+    if (strips.length === 0) return recipeOctaves(recipe, air).map(clip);
+    return OCTAVE_MIDBANDS.map((mid) => {
+      const tones = tonesInOctave(mid, TONES);
+      return clip(tones.reduce((s, f) => s + atAngle(recipe, strips, f, deg, air), 0) / tones.length);
+    });
+  });
+}
+
+/** Depth of a stack from its wall to its front, m; sheets have none. */
+const stackDepth = (layers: readonly Layer[]): number =>
+  layers.reduce((sum, l) => sum + (l.type === 'porous' || l.type === 'air' ? l.d : 0), 0);
+
+/**
+ * Admittance it adds to the walls it hides, at straight incidence, over 1/ρc, for each m² of them: the air of the room is counted right
+ * up to the wall. Two walls of a corner look into one front. What has no layers takes the admittance of its coefficient; ports take in
+ * what they do at their resonance, without their stiffness.
+ */
+export function recipeBeta(recipe: Recipe, air: Air): (f: number) => Complex {
+  const { exposed, covered } = areasOf(recipe);
+  const strips = recipeFault(recipe) || recipe.measured || recipe.ports ? [] : stripsOf(recipe);
+  const front = exposed / covered;
+  if (strips.length === 0) return (f) => complex(front * admittanceOf(Math.max(0, at(recipe, strips, f, 0.01, air))));
+  return (f) =>
+    strips.reduce((sum, { part, layers }) => {
+      const face = divide(complex(1), surfaceImpedance(sound(layers, f, air), f, 0, air));
+      const b = atWall(face, (2 * Math.PI * f) / air.c, stackDepth(layers));
+      return { re: sum.re + front * part * b.re, im: sum.im + front * part * b.im };
+    }, complex(0));
 }

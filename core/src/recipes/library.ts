@@ -1,5 +1,6 @@
 /** Recipes to begin with: sensible sizes and fills; every curve is computed from them. */
 import { fillResistivity } from '../physics/absorbers/fills';
+import { BOARD_DENSITY } from './boxes';
 import type { Recipe, RecipeLayer } from './types';
 import { builtWide } from './wells';
 
@@ -104,6 +105,11 @@ export const RECIPES: readonly Recipe[] = [
     reaction: 'local',
     layers: [],
     scatterer: { kind: 'skyline', N: 13, root: 2, rows: 3, cols: 4, designHz: 1000, wellWidth: 0.05, periods: 3 },
+  }),
+  recipe('board-18', 'Hard board', 'Turned, it sends a reflection elsewhere; it takes next to nothing.', {
+    form: 'board',
+    reaction: 'local',
+    layers: [gap(0.02), { type: 'skin', m: 0.018 * BOARD_DENSITY }],
   }),
   recipe('block', 'Free-standing block', 'Two faces: stands where a panel cannot hang.', {
     form: 'block',

@@ -19,9 +19,9 @@ export const RECIPE_LAYERS = ['porous', 'air', 'cloth', 'skin', 'holes', 'slots'
 
 /**
  * How it meets the room: flat on a wall or ceiling; hung under a ceiling; across an upright corner, or filling it; along an edge of
- * wall and ceiling, across or filling; standing free.
+ * wall and ceiling, across or filling; standing free; a hard board that stands off its wall and may be turned.
  */
-export const FORMS = ['flat', 'cloud', 'straddle', 'corner', 'edge', 'block'] as const;
+export const FORMS = ['flat', 'cloud', 'straddle', 'corner', 'edge', 'block', 'board'] as const;
 export type RecipeForm = (typeof FORMS)[number];
 /** Whether it stands in a corner or along an edge, drawn and counted by its front across it. */
 export const isCornered = (form: RecipeForm): boolean => form === 'straddle' || form === 'corner' || form === 'edge';
@@ -41,6 +41,8 @@ export type Scatterer =
       periods: number;
     }
   | { kind: 'curved'; rise: number }
+  /** Somebody else's make: known by the lowest frequency it is made for and by its depth alone. */
+  | { kind: 'bought'; designHz: number; depth: number }
   /** Slats of a binary sequence over what lies behind. */
   | { kind: 'slats'; slat: number };
 

@@ -22,6 +22,7 @@ function depthsOf(s: NonNullable<Recipe['scatterer']>, c: number): number[] {
 export function wellDepthOf({ scatterer: s }: Recipe, c: number = WELL_SPEED): number {
   if (!s || s.kind === 'slats') return 0;
   if (s.kind === 'curved') return s.rise;
+  if (s.kind === 'bought') return s.depth;
   // Every number from 1 to N − 1 is somewhere on a skyline.
   return s.kind === 'skyline' ? wellDepth(s.N - 1, s.N, s.designHz, c) : Math.max(...depthsOf(s, c));
 }

@@ -7,8 +7,9 @@ import { studyMarks } from '../studies/marks/study';
 import { blockSvg, fittingScale, planSvg } from './markingDrawing';
 import { settingOf } from '../room/setting';
 import { sheetBlocks, siteVerdict, walkingOrder } from './markingSheet';
+import { numbers } from '../testing/pieces';
 
-const project = edited(plainBox(), { type: 'set-counts', counts: {} });
+const project = edited(plainBox(), numbers({}));
 const setting = settingOf(project);
 const { result } = studyMarks(project, setting);
 

@@ -32,7 +32,9 @@ export function sheetBlocks(setting: Setting, { marks }: MarksResult): SheetBloc
         kind: t.kind,
         outline: t.outline,
         parts: t.face?.parts ?? [],
-        pieces: setting.hung.filter((p) => p.face === t.id).map(({ name, kind, outline }) => ({ name, kind, outline })),
+        pieces: setting.placed
+          .filter((p) => p.face === t.id)
+          .map(({ name, kind, outline }) => ({ name, kind, outline })),
         marks: own,
       },
     ];

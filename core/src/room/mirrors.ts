@@ -7,7 +7,7 @@ import type { Vec2, Vec3 } from '../geometry/vector';
 import { dot } from '../geometry/vector';
 import type { Material } from '../materials/library';
 import type { MirrorPlane } from '../physics/reflections/zones';
-import { BOARD_ALPHA } from './hung';
+import { BOARD_ALPHA } from '../recipes/boxes';
 import type { RoomObject } from './objects';
 import type { RoomSetting, SettingFace } from './setting';
 
@@ -112,7 +112,7 @@ export const targetsOf = (room: RoomSetting): Target[] =>
         ),
       ),
     ),
-    ...room.hung.flatMap((piece) =>
+    ...room.placed.flatMap((piece) =>
       piece.plates.map((plate, i) =>
         targetOf(
           {

@@ -1,14 +1,16 @@
 /** Where pieces of a recipe may go: faces, upright corners in metres, edges of the ceiling in metres. */
 import { createKept } from '../numerics/kept';
 import type { PlaceClass } from '../dosage/aims';
-import { type Box, boundsOf, boxOutline } from '../geometry/clip';
+import { type Box, boundsOf, boxOutline, clipConvex } from '../geometry/clip';
 import { CEILING } from '../geometry/solid';
 import type { Vec2 } from '../geometry/vector';
 import { faceOutline, faceStretch } from '../geometry/unfold';
 import { type HangingFace, mostThatFit } from '../layout/cover';
+import { numbersOf, recipeOf } from '../document/recipes';
 import { areasOf } from '../recipes/curve';
 import type { Recipe } from '../recipes/types';
 import { blockedOn } from './faceParts';
+import { faceAxes, laidSize } from './pieces';
 import type { Setting, SettingFace } from './setting';
 
 export interface PlanPlace {
@@ -56,7 +58,7 @@ function freeSpans(length: number, taken: readonly (readonly [number, number])[]
 
 /** Boxes on a wall (u from its left end as seen from the room) that openings and hung pieces take. */
 function takenOn(setting: Setting, face: SettingFace): Box[] {
-  return [...blockedOn(setting.project, face), ...setting.hung.filter((p) => p.face === face.id).map((p) => p.box)];
+  return [...blockedOn(setting.project, face), ...setting.placed.filter((p) => p.face === face.id).map((p) => p.box)];
 }
 
 /** Spans of height taken within a leg's reach of one end of a wall. */
@@ -148,20 +150,71 @@ const CLASS_OF: Partial<Record<string, PlaceClass>> = {
   ceiling: 'ceiling',
 };
 
-/** All places of surfaces that may be used. */
-export function placesOf(setting: Setting): PlanPlace[] {
+const keptPlaces = createKept<PlanPlace[]>();
+
+/** All places of a room that hold pieces by number. */
+export const placesOf = (setting: Setting): PlanPlace[] =>
+  keptPlaces(setting.room, null, () => [
+    ...setting.faces.flatMap((f): PlanPlace[] => {
+      const kind = CLASS_OF[f.side];
+      if (!kind || f.kind === 'riser' || f.kind === 'floor') return [];
+      const side = f.kind === 'wall' && (f.side === 'left' || f.side === 'right') ? f.side : null;
+      return [{ id: f.id, class: kind, name: f.name, faces: [f.id], stretches: [], side }];
+    }),
+    ...cornersOf(setting),
+    ...edgesOf(setting),
+  ]);
+
+/** Whether pieces may hang there: on all its surfaces. */
+export function isUsable(setting: Setting, place: PlanPlace): boolean {
   const { usable } = setting.project.treatment;
-  const surfaceOf = (id: string) => setting.faces.find((f) => f.id === id)!.surface;
-  const faces = setting.faces.flatMap((f): PlanPlace[] => {
-    const kind = CLASS_OF[f.side];
-    if (!kind || f.kind === 'riser' || f.kind === 'floor' || !usable.includes(f.surface)) return [];
-    const side = f.kind === 'wall' && (f.side === 'left' || f.side === 'right') ? f.side : null;
-    return [{ id: f.id, class: kind, name: f.name, faces: [f.id], stretches: [], side }];
+  return place.faces.every((id) => usable.includes(setting.faces.find((f) => f.id === id)!.surface));
+}
+
+/** Pieces decided by number, where this state of the room has their place, as many as fit there. */
+export function numberedIn(setting: Setting): { recipe: Recipe; place: PlanPlace; count: number }[] {
+  const places = placesOf(setting);
+  return numbersOf(setting.project).flatMap(({ recipe: id, on, count }) => {
+    const place = places.find((p) => p.id === on);
+    const recipe = recipeOf(setting.project, id);
+    const goes = place && classesOf(recipe).includes(place.class);
+    const fit = goes ? Math.min(count, fitsOn(setting, place, recipe)) : 0;
+    return place && fit > 0 ? [{ recipe, place, count: fit }] : [];
   });
-  const both = [...cornersOf(setting), ...edgesOf(setting)].filter((p) =>
-    p.faces.every((id) => usable.includes(surfaceOf(id))),
-  );
-  return [...faces, ...both];
+}
+
+/** Faces pieces of a recipe are spread over on a place: the whole of a face, or the strip of either face beside a corner or edge. */
+export function spreadOver(
+  setting: Setting,
+  place: PlanPlace,
+  recipe: Recipe,
+): { face: SettingFace; outline: Vec2[] }[] {
+  const [first, second] = place.faces.map((id) => setting.faces.find((f) => f.id === id)!);
+  if (!first) return [];
+  if (!second) return [{ face: first, outline: faceOutline(first) }];
+  const leg = laidSize(recipe).width;
+  const strip = (face: SettingFace, box: Box) => ({ face, outline: clipConvex(faceOutline(face), boxOutline(box)) });
+  if (place.class === 'corners') {
+    const near = (a: Vec2, b: Vec2) => Math.hypot(a[0] - b[0], a[1] - b[1]) < CRUMB;
+    return [first, second].map((face) => {
+      const other = face === first ? second : first;
+      const atLeft = other.foot!.some((p) => near(p, face.foot![1]));
+      const box = boundsOf(faceOutline(face));
+      return strip(face, {
+        ...box,
+        left: atLeft ? 0 : face.length - leg,
+        right: atLeft ? leg : face.length,
+      });
+    });
+  }
+  const { n } = faceAxes(first);
+  const [right, left] = first.foot!;
+  const inwards = ([x, y]: Vec2): Vec2 => [x + leg * n[0], y + leg * n[1]];
+  const box = boundsOf(faceOutline(first));
+  return [
+    strip(first, { ...box, low: box.high - leg }),
+    { face: second, outline: clipConvex(faceOutline(second), [left, right, inwards(right), inwards(left)]) },
+  ].filter((s) => s.outline.length > 2);
 }
 
 /** Which classes a form can go to. */
@@ -177,6 +230,7 @@ export function classesOf(recipe: Pick<Recipe, 'form'>): PlaceClass[] {
     case 'edge':
       return ['edges'];
     case 'block':
+    case 'board':
       return [];
   }
 }
@@ -185,7 +239,7 @@ const kept = createKept<number>();
 
 /** Faces panels hang on, with what is in the way: openings, and pieces that hang there already. */
 export function hangingFace(setting: Setting, face: SettingFace): HangingFace {
-  const pieces = setting.hung.filter((p) => p.face === face.id).map((p) => p.box);
+  const pieces = setting.placed.filter((p) => p.face === face.id).map((p) => p.box);
   return { outline: faceOutline(face), blocked: [...blockedOn(setting.project, face), ...pieces] };
 }
 

@@ -1,6 +1,6 @@
 import { door, edited, plainBox, wardrobe, window } from '../testing/rooms';
 import { materialById } from '../materials/library';
-import { decayInputs } from '../studies/decay/study';
+import { decayInputs, studied } from '../studies/decay/study';
 import { curveFor } from '../studies/decay/curves';
 import { partsOf } from './faceParts';
 import { exposedArea } from './objects';
@@ -106,7 +106,7 @@ describe('decay in real rooms', () => {
     expect(exposedArea(wardrobe())).toBeCloseTo(7.92, 9);
     const K = (24 * Math.LN10) / setting.c;
     const T = (K * 50) / (hand + 4 * setting.mEnergy[4]! * 50);
-    expect(curveFor(inputs, {}, new Array<number>(8).fill(0), []).sabine[4]).toBeCloseTo(T, 9);
+    expect(curveFor(studied(inputs).inputs, {}, new Array<number>(8).fill(0), []).sabine[4]).toBeCloseTo(T, 9);
   });
 
   test('people count by the piece, and capacity keeps clear of door and window', () => {

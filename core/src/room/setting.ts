@@ -7,13 +7,13 @@ import type { Vec2, Vec3 } from '../geometry/vector';
 import type { Material } from '../materials/library';
 import { materialOf } from '../document/materials';
 import { frameOf, lengthAlongAxis, listeningAxis } from '../document/place/placing';
-import type { Loudspeaker, Project, Room } from '../document/schema/project';
+import { isAt, type Loudspeaker, type Project, type Room } from '../document/schema/project';
 import { shapeOf } from '../document/place/shape';
 import { inState } from '../document/states';
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
 import type { PairAxis } from '../physics/reverberation/decay';
 import { type FacePart, partsOf } from './faceParts';
-import { type PlacedPiece, placedPieces } from './hung';
+import { type PlacedPiece, placedPieces } from './pieces';
 import { objectsOf, type RoomObject } from './objects';
 
 export type SideName = 'front' | 'right' | 'rear' | 'left' | 'floor' | 'ceiling';
@@ -50,8 +50,8 @@ export interface RoomSetting {
   /** Energy attenuation of air per octave, 1/m. */
   mEnergy: number[];
   objects: RoomObject[];
-  /** Pieces hung in definite places. */
-  hung: PlacedPiece[];
+  /** Pieces in definite places. */
+  placed: PlacedPiece[];
   /** x of the listening axis and the room's length along it, m. */
   axis: number;
   length: number;
@@ -168,7 +168,7 @@ function roomSettingOf(document: Project, project: Project): RoomSetting {
       (p) => frame.toListener(p),
       (p) => solid.floorAt(p),
     ),
-    hung: placedPieces(project, frame, faces),
+    placed: placedPieces(project, frame, faces),
     axis: listeningAxis(project, frame),
     length: lengthAlongAxis(project, frame),
   };
@@ -182,8 +182,13 @@ function keptRoomSetting(document: Project, project: Project, state: string | nu
   const { room, climate, materials, states, treatment } = document;
   // A closed partition keeps the side of it with the head.
   const closed = project.room === room ? null : `${document.listening.head.x},${document.listening.head.y}`;
-  const parts = [room, climate, materials, states, treatment.hung, project.listening.facing, state, closed];
-  const found = lately.findIndex((k) => k.parts.every((part, i) => part === parts[i]));
+  // Numbers decided change nothing of the room, nor do recipes nothing in it is made of.
+  const placed = treatment.pieces.filter(isAt);
+  const made = treatment.recipes.filter((r) => placed.some((p) => p.recipe === r.id));
+  const parts = [room, climate, materials, states, project.listening.facing, state, closed, ...placed, null, ...made];
+  const found = lately.findIndex(
+    (k) => k.parts.length === parts.length && k.parts.every((part, i) => part === parts[i]),
+  );
   if (found >= 0) {
     const [kept] = lately.splice(found, 1);
     lately.unshift(kept!);

@@ -1,6 +1,6 @@
 /** Every issue there is, provoked in a room and said in three systems of length. */
 import type { Command } from '../document/commands/commands';
-import { PLAIN_TUNED } from '../document/create';
+import { FIRST_COVER } from '../document/recipes';
 import type { Project } from '../document/schema/project';
 import { loadIntegerSolver } from '../dosage/solver';
 import { glanceAt } from '../questions/glance';
@@ -8,10 +8,11 @@ import { randomCommand, triedCommand } from '../testing/commands';
 import { demo, DEMO_ROOMS } from '../testing/demo';
 import { RECIPES } from '../recipes/library';
 import { seeded } from '../testing/random';
-import { edited, plainBox, wardrobe } from '../testing/rooms';
+import { door, edited, plainBox, wardrobe, window } from '../testing/rooms';
 import { ISSUE_CODES, issueSentence } from '../words/issues';
 import { studyDecay } from './decay/study';
 import type { Issue, IssueCode } from './types';
+import { numbers, panelOf, pieceAt } from '../testing/pieces';
 
 /** What a random walk through the demo rooms seldom meets. */
 const RARE: [IssueCode, () => Project, Command[]][] = [
@@ -116,44 +117,52 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
       { type: 'move-head', x: 2, y: 3.4 },
     ],
   ],
-  ['marks.too-many-panels', plainBox, [{ type: 'set-counts', counts: { A: 200 } }]],
+  [
+    'survey.openings-overlap',
+    plainBox,
+    [
+      { type: 'put', list: 'openings', thing: door() },
+      { type: 'put', list: 'openings', thing: window({ wall: door().wall, u: door().u + 0.3, v: 1 }) },
+    ],
+  ],
+  [
+    'survey.door-blocked',
+    plainBox,
+    [
+      { type: 'put', list: 'openings', thing: door() },
+      { type: 'put', list: 'furniture', thing: wardrobe({ x: 3.6, y: 4.2 }) },
+    ],
+  ],
+  ['marks.too-many-panels', plainBox, [numbers({ A: 200 })]],
   [
     'marks.scatter-too-near',
     plainBox,
     [
       {
-        type: 'hang',
-        pieces: [
-          {
-            id: 'ribs',
-            name: 'Ribs',
-            kind: 'scatter',
-            face: 'A',
-            u: 0.2,
-            v: 0.6,
-            width: 2.5,
-            height: 1.2,
-            depth: 0.15,
-            gap: 0,
-            turnDeg: 0,
-            tiltDeg: 0,
-            scatterHz: 250,
-            tuned: { ...PLAIN_TUNED },
-          },
-        ],
+        type: 'put-recipe',
+        recipe: {
+          ...structuredClone(FIRST_COVER),
+          id: 'own-ribs',
+          layers: [],
+          scatterer: { kind: 'bought', designHz: 250, depth: 0.15 },
+        },
+      },
+      {
+        type: 'put-pieces',
+        pieces: [pieceAt({ name: 'Ribs', recipe: 'own-ribs', face: 'A', u: 0.2, width: 2.5 })],
       },
     ],
   ],
-  ['decay.fill-dense-for-bass', plainBox, [{ type: 'set-panel', panel: { flowResistivity: 60000 } }]],
-  ['decay.not-enough', plainBox, [{ type: 'set-panel', panel: { depth: 0.02, gap: 0, flowResistivity: 20000 } }]],
-  ['decay.gap-deeper-than-panel', plainBox, [{ type: 'set-panel', panel: { depth: 0.05, gap: 0.2 } }]],
-  ['decay.coverage-past-half', plainBox, [{ type: 'set-counts', counts: { A: 10, B: 12, C: 10, D: 12, ceiling: 24 } }]],
+  ['decay.fill-dense-for-bass', plainBox, [panelOf({ flowResistivity: 60000 })]],
+  ['decay.not-enough', plainBox, [panelOf({ depth: 0.02, gap: 0, flowResistivity: 20000 })]],
+  ['decay.gap-deeper-than-panel', plainBox, [panelOf({ depth: 0.05, gap: 0.2 })]],
+  ['decay.coverage-past-half', plainBox, [numbers({ A: 10, B: 12, C: 10, D: 12, ceiling: 24 })]],
   [
     'build.frame-too-thick',
     plainBox,
     [
       { type: 'put-recipe', recipe: { ...structuredClone(RECIPES[0]!), id: 'own-1', width: 0.1, height: 0.6 } },
-      { type: 'set-mix', counts: {}, mix: { 'own-1': { A: 1 } } },
+      numbers({ A: 1 }, 'own-1'),
       { type: 'set-buying', buying: { frameThickness: 0.06 } },
     ],
   ],

@@ -10,6 +10,7 @@ import { studySeat } from './seat/study';
 import { settingOf } from '../room/setting';
 import { studySymmetry } from './survey/symmetry';
 import { verdict } from '../report/verdict';
+import { numbers } from '../testing/pieces';
 
 let solver: IntegerSolver;
 beforeAll(async () => (solver = await loadIntegerSolver()));
@@ -157,7 +158,7 @@ describe('marks', () => {
   test('a mark is covered once its surface has the panels it needs', () => {
     const before = studyMarks(room()).result;
     const needed = before.covers.find((c) => c.face === 'B')!.needed!;
-    const after = studyMarks(room({ type: 'set-counts', counts: { B: needed } })).result;
+    const after = studyMarks(room(numbers({ B: needed }))).result;
     expect(before.covered).toBe(0);
     const wanting = before.marks.filter((m) => m.face === 'B' && m.matters);
     expect(wanting.length).toBeGreaterThan(0);
@@ -173,7 +174,7 @@ describe('marks', () => {
 
 describe('build', () => {
   test('counts what was decided and refuses what cannot be built, with the reason', () => {
-    expect(studyBuild(room({ type: 'set-counts', counts: { B: 2, D: 2 } })).result.shopping!.pieces[0]).toMatchObject({
+    expect(studyBuild(room(numbers({ B: 2, D: 2 }))).result.shopping!.pieces[0]).toMatchObject({
       name: 'stile',
       count: 8,
     });

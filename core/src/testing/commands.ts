@@ -180,28 +180,40 @@ const makers: Makers = {
       { width: 0.5, height: 1 },
     ]),
   }),
-  hang: (r, p) => ({
-    type: 'hang',
+  'put-pieces': (r, p) => ({
+    type: 'put-pieces',
     pieces: [
       {
         id: fresh(r, 'h'),
         name: 'Panel',
-        kind: r.pick(['absorber', 'board', 'scatter', 'membrane', 'port']),
-        face: r.pick([wall(r, p), 'ceiling', 'floor']),
-        u: at(r, 0.2, 2),
-        v: at(r, 0.5, 1),
-        width: 0.6,
-        height: 0.6,
-        depth: 0.1,
-        gap: at(r, 0, 0.1),
-        turnDeg: r.whole(-20, 20),
-        tiltDeg: r.whole(-20, 20),
-        scatterHz: 800,
-        tuned: { massPerArea: 4, holes: 8, holeDiameter: 0.03, neck: 0.02 },
+        recipe: r.pick(['panel-10', 'board-18', 'qrd-7', 'membrane-70', 'perforated', p.treatment.cover]),
+        place: {
+          kind: 'at',
+          face: r.pick([wall(r, p), 'ceiling', 'floor']),
+          u: at(r, 0.2, 2),
+          v: at(r, 0.5, 1),
+          width: 0.6,
+          height: 0.6,
+          turnDeg: r.whole(-20, 20),
+          tiltDeg: r.whole(-20, 20),
+        },
+        state: 'laid-out',
+        dates: { decided: null, laidOut: '2026-11-01T08:00:00Z', hung: null },
+        covers: [],
       },
     ],
   }),
-  'take-down': (r, p) => ({ type: 'take-down', ids: [anyId(r, p.treatment.hung, 'none')] }),
+  'take-pieces': (r, p) => ({ type: 'take-pieces', ids: [anyId(r, p.treatment.pieces, 'none')] }),
+  'set-piece-state': (r, p) => ({
+    type: 'set-piece-state',
+    ids: [anyId(r, p.treatment.pieces, 'none')],
+    state: r.pick(['decided', 'laid-out', 'hung']),
+    at: '2026-11-02T08:00:00Z',
+  }),
+  'set-cover': (r, p) => ({
+    type: 'set-cover',
+    recipe: r.pick(['panel-10', 'panel-15-gap', anyId(r, p.treatment.recipes, 'none')]),
+  }),
   'write-log': (r) => ({
     type: 'write-log',
     entry: {
@@ -219,14 +231,16 @@ const makers: Makers = {
     site: r.pick([null, { done: true }, { note: `Moved ${r.whole(1, 9)}` }]),
   }),
   'set-target': (r) => ({ type: 'set-target', target: { bands: r.pick(['octaves', 'thirds']) } }),
-  'set-panel': (r) => ({ type: 'set-panel', panel: { depth: at(r, 0.05, 0.3) } }),
   'set-usable': (r, p) => ({ type: 'set-usable', usable: some(r, surfacesOf(p.room)) }),
   'set-treatment-rules': (r) => ({ type: 'set-treatment-rules', marksFirst: r.whole(0, 1) === 1 }),
-  'set-counts': (r, p) => ({ type: 'set-counts', counts: { [surface(r, p)]: r.whole(0, 4) } }),
-  'set-mix': (r, p) => ({
-    type: 'set-mix',
-    counts: { [wall(r, p)]: r.whole(0, 4) },
-    mix: { [r.pick(RECIPES).id]: { [wall(r, p)]: r.whole(1, 3) } },
+  'set-numbers': (r, p) => ({
+    type: 'set-numbers',
+    of: r.pick([null, p.treatment.cover, 'panel-10']),
+    numbers: [
+      { recipe: p.treatment.cover, on: surface(r, p), count: r.whole(0, 4) },
+      { recipe: r.pick(RECIPES).id, on: wall(r, p), count: r.whole(1, 3) },
+    ].slice(0, r.whole(0, 2)),
+    at: r.pick([null, '2026-11-03T08:00:00Z']),
   }),
   'put-recipe': (r) => ({
     type: 'put-recipe',

@@ -2,7 +2,7 @@
 import { drawingDxf, drawingSvg } from '../formats/drawing';
 import type { IntegerSolver } from '../dosage/solver';
 import type { Linalg } from '../numerics/linalg/types';
-import { allRecipes, panelRecipe } from '../document/recipes';
+import { allRecipes, ownInUse } from '../document/recipes';
 import type { Project } from '../document/schema/project';
 import { studyBass } from '../studies/bass/study';
 import { createBassRunner } from '../studies/bass/run';
@@ -72,7 +72,7 @@ export async function throughLongStudies(
 ): Promise<string[]> {
   const setting = settingOf(project);
   const decay = decayInputs(project, setting);
-  const recipes = [...project.treatment.recipes, panelRecipe(project)];
+  const recipes = [...ownInUse(project), ...project.treatment.recipes].slice(0, 20);
   const { prices } = project.treatment;
   const results = {
     decay: studyDecay(decay, solver),

@@ -4,6 +4,7 @@ import type { Demand } from '../dosage/plan';
 import type { FillKind } from '../physics/absorbers/fills';
 import { FILLS } from '../physics/absorbers/fills';
 import type { Caution } from '../recipes/bill';
+import type { RecipeKind } from '../recipes/kind';
 import type { RecipeForm, RecipeLayer, Scatterer } from '../recipes/types';
 import { frequencyLabel } from '../quantities/bands';
 import { fixed } from '../quantities/format';
@@ -33,6 +34,7 @@ export const FORM_WORDS: Record<RecipeForm, string> = {
   corner: 'Filling an upright corner',
   edge: 'Along a ceiling edge',
   block: 'Free-standing',
+  board: 'A hard board, turned',
 };
 
 export const LAYER_WORDS: Record<RecipeLayer['type'], string> = {
@@ -51,6 +53,16 @@ export const SCATTER_WORDS: Record<Scatterer['kind'], string> = {
   skyline: 'Skyline, primitive root',
   curved: 'Curved front',
   slats: 'Slats over fill',
+  bought: 'Bought, of unknown make',
+};
+
+export const KIND_WORDS: Record<RecipeKind, string> = {
+  absorber: 'absorbs',
+  corner: 'corner',
+  membrane: 'skin box',
+  port: 'holed front',
+  scatter: 'scatters',
+  board: 'sends elsewhere',
 };
 
 export const fillWord = (kind: FillKind): string => FILLS[kind].name;

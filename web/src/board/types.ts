@@ -1,16 +1,16 @@
 /** Values the board's layers draw. */
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
-import type { HungKind } from '@tawny/core/document/schema/project';
+import type { RecipeKind } from '@tawny/core/recipes/kind';
 import type { Mark } from '@tawny/core/studies/marks/study';
 import type { Vec2, Vec3 } from '@tawny/core/geometry/vector';
 import type { DoorSwing } from '@tawny/core/room/doors';
 import type { Setting } from '@tawny/core/room/setting';
 
 export interface BoardPanel {
-  /** Of a piece hung in a definite place; null for one that is only proposed. */
+  /** Of a piece in a definite place; null for one that is only proposed. */
   id: string | null;
   name: string;
-  kind: HungKind;
+  kind: RecipeKind;
   face: string;
   left: number;
   low: number;

@@ -2,7 +2,9 @@
 import { computed, ref } from 'vue';
 import type { Command } from '@tawny/core/document/commands/commands';
 import { frameOf } from '@tawny/core/document/place/placing';
+import { isAt } from '@tawny/core/document/schema/project';
 import { inState } from '@tawny/core/document/states';
+import { fillDepth } from '@tawny/core/recipes/curve';
 import { spoken } from '@tawny/core/quantities/measures';
 import { snapCorner, snapWall } from '../board/tools/snap';
 import type {
@@ -17,6 +19,7 @@ import type {
   TapeTrace,
 } from '../board/types';
 import { doorSwings } from '@tawny/core/room/doors';
+import { movedPiece } from './pieces';
 import { useDocument } from '../stores/document';
 import { useAnswers } from '../answers/answers';
 import { type Selection, useSession } from '../stores/session';
@@ -50,7 +53,6 @@ export function useBoard(options: BoardOptions) {
   const panels = computed((): BoardPanel[] => {
     const q = answers.glance;
     if (!q) return [];
-    const { depth } = q.setting.project.treatment.panel;
     const proposed = q.marks.result.decided
       .filter((c) => c.panels.length > 0 && c.chosen >= c.panels.length)
       .flatMap((c) =>
@@ -63,10 +65,10 @@ export function useBoard(options: BoardOptions) {
           low,
           width,
           height,
-          depth,
+          depth: c.depth,
         })),
       );
-    const hung = q.setting.hung.map(({ id, name, kind, face, box, depth: deep }): BoardPanel => ({
+    const laid = q.setting.placed.map(({ id, name, kind, face, box, recipe, standoff }): BoardPanel => ({
       id,
       name,
       kind,
@@ -75,9 +77,9 @@ export function useBoard(options: BoardOptions) {
       low: box.low,
       width: box.right - box.left,
       height: box.high - box.low,
-      depth: deep,
+      depth: fillDepth(recipe) || standoff,
     }));
-    return [...proposed, ...hung];
+    return [...proposed, ...laid];
   });
 
   const scene = computed((): BoardScene | null => {
@@ -141,8 +143,8 @@ export function useBoard(options: BoardOptions) {
     if (move.kind === 'part') {
       const opening = project.room.openings.find((o) => o.id === move.id);
       if (opening) return { type: 'put', list: 'openings', thing: { ...opening, u: to[0], v: Math.max(0, to[1]) } };
-      const hung = project.treatment.hung.find((t) => t.id === move.id);
-      if (hung) return { type: 'hang', pieces: [{ ...hung, u: to[0], v: Math.max(0, to[1]) }] };
+      const piece = project.treatment.pieces.filter(isAt).find((t) => t.id === move.id);
+      if (piece) return movedPiece(piece, { u: to[0], v: Math.max(0, to[1]) });
       const patch = project.room.patches.find((t) => t.id === move.id);
       return patch ? { type: 'put', list: 'patches', thing: { ...patch, u: to[0], v: to[1] } } : null;
     }

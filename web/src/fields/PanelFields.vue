@@ -1,10 +1,11 @@
 <script setup lang="ts">
-/** The panel of the marks: size, fill, gap. */
-import { LIMITS, type PanelRecipe } from '@tawny/core/document/schema/project';
+/** A panel of one fill: size, depth, gap. */
+import { LIMITS } from '@tawny/core/document/schema/project';
+import type { PlainPanel } from '@tawny/core/recipes/kind';
 import NumberField from './NumberField.vue';
 
-defineProps<{ panel: PanelRecipe }>();
-const emit = defineEmits<{ change: [change: Partial<PanelRecipe>] }>();
+defineProps<{ panel: PlainPanel }>();
+const emit = defineEmits<{ change: [change: Partial<PlainPanel>] }>();
 const LENGTHS = [
   { key: 'width', name: 'Width', range: LIMITS.panelSide },
   { key: 'height', name: 'Height', range: LIMITS.panelSide },

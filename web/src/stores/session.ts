@@ -6,7 +6,8 @@ import type { Working } from '@tawny/core/studies/types';
 import type { BassPart, DecayPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
 
 export interface Selection {
-  kind: 'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip' | 'hung';
+  kind:
+    'loudspeaker' | 'head' | 'mark' | 'mode' | 'face' | 'corner' | 'thing' | 'opening' | 'patch' | 'strip' | 'piece';
   id: string;
 }
 
@@ -54,8 +55,9 @@ export const useSession = defineStore('session', () => {
   const decayPart = ref<DecayPart>('target');
   /** What if a wall of the box moved: which size grows (0 width, 1 length, 2 height), and by how much, m. */
   const wallMoved = ref<{ axis: 0 | 1 | 2; by: number }>({ axis: 1, by: 0.1 });
-  /** Recipe shown in Recipes, and those compared with it. */
-  const recipe = ref('panel');
+  /** Recipe shown in Recipes, those compared with it, and the one tried on a mode; empty: what covers first reflections. */
+  const recipe = ref('');
+  const helper = ref('');
   const compare = ref<string[]>([]);
   /** Frequency pointed at in Bass, Hz; a mode chosen there is in `selection`. */
   const bassHz = ref<number | null>(null);
@@ -95,6 +97,7 @@ export const useSession = defineStore('session', () => {
     wallMoved,
     decayPart,
     recipe,
+    helper,
     compare,
     arrivalOctave,
     working,

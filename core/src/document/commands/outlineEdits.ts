@@ -3,7 +3,7 @@
  * strips and panels keep their wall. All change the room given (a draft).
  */
 import { freeWallNames, type OutlineCorner } from '../place/outline';
-import { type Project, type Room, surfaceOfPlace } from '../schema/project';
+import { isAt, isByNumber, type Project, type Room, surfaceOfPlace } from '../schema/project';
 
 const indexOf = (room: Room, wall: string): number => {
   const i = room.corners.findIndex((c) => c.wall === wall);
@@ -67,7 +67,7 @@ function hangings(project: Project, wall: string): { middle: number; put: (wall:
   const ends = room.partitions.flatMap((t) => [t.start, t.end]).filter((e) => e.wall === wall);
   const things = [
     ...room.openings.filter((o) => o.wall === wall).map((o) => ({ thing: o, key: 'wall' as const })),
-    ...[...room.patches, ...project.treatment.hung]
+    ...[...room.patches, ...project.treatment.pieces.filter(isAt).map((p) => p.place)]
       .filter((t) => t.face === wall)
       .map((t) => ({ thing: t, key: 'face' as const })),
   ];
@@ -118,10 +118,7 @@ function inherit(project: Project, gone: string, heir: string): void {
   delete room.framing[gone];
   if (listening.facing === gone) listening.facing = heir;
   treatment.usable = treatment.usable.filter((f) => f !== gone);
-  if (treatment.counts[gone] !== undefined) delete treatment.counts[gone];
-  for (const places of Object.values(treatment.mix)) {
-    for (const place of Object.keys(places)) if (surfaceOfPlace(place) === gone) delete places[place];
-  }
+  treatment.pieces = treatment.pieces.filter((p) => !isByNumber(p) || surfaceOfPlace(p.place.on) !== gone);
   for (const s of [...room.beams, ...room.platforms]) if (s.along === gone) s.along = heir;
   if (room.ceiling.shape !== 'flat' && room.ceiling.along === gone) room.ceiling.along = heir;
   for (const s of states.list) if (s.materials[gone] !== undefined) delete s.materials[gone];
@@ -226,12 +223,9 @@ export function forgetMissing(project: Project): void {
   const surface = (face: string) => surfaces.includes(face.replace(/ \d+$/, ''));
   room.patches = room.patches.filter((t) => surface(t.face));
   treatment.usable = treatment.usable.filter(surface);
-  treatment.hung = treatment.hung.filter((t) => surface(t.face));
-  for (const face of Object.keys(treatment.counts)) if (!surface(face)) delete treatment.counts[face];
-  for (const [recipe, places] of Object.entries(treatment.mix)) {
-    for (const place of Object.keys(places)) if (!surfaces.includes(surfaceOfPlace(place))) delete places[place];
-    if (Object.keys(places).length === 0) delete treatment.mix[recipe];
-  }
+  treatment.pieces = treatment.pieces.filter(({ place }) =>
+    place.kind === 'at' ? surface(place.face) : surfaces.includes(surfaceOfPlace(place.on)),
+  );
   for (const face of Object.keys(room.framing)) if (!surface(face)) delete room.framing[face];
   const things = new Set([
     ...surfaces,

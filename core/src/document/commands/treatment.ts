@@ -1,10 +1,33 @@
 /** Edits of what is marked, hung, decided and bought. */
 import { builtWide } from '../../recipes/wells';
+import { summed } from '../recipes';
+import { isByNumber, type Piece, type Project } from '../schema/project';
 import { put, takeFrom } from './lists';
 import type { Handlers, TreatmentCommand } from './types';
 
-const aboveNone = (counts: Record<string, number>): Record<string, number> =>
-  Object.fromEntries(Object.entries(counts).filter(([, n]) => n > 0));
+/** Numbers as pieces; what was decided before of the same recipe on the same place keeps its id and its dates. */
+function putNumbers(
+  treatment: Project['treatment'],
+  { of, numbers, at }: Extract<TreatmentCommand, { type: 'set-numbers' }>,
+) {
+  const stays = (p: Piece) => !isByNumber(p) || (of !== null && p.recipe !== of);
+  const before = treatment.pieces.filter(isByNumber).filter((p) => !stays(p));
+  const ids = new Set(treatment.pieces.map((p) => p.id));
+  let n = 0;
+  const free = (): string => {
+    do n += 1;
+    while (ids.has(`lot-${n}`));
+    return `lot-${n}`;
+  };
+  const lots = summed(numbers).map(({ recipe, on, count }): Piece => {
+    const known = before.find((p) => p.recipe === recipe && p.place.on === on);
+    const place = { kind: 'number' as const, on, count };
+    if (known) return { ...known, place };
+    const dates = { decided: at, laidOut: null, hung: null };
+    return { id: free(), name: '', recipe, place, state: 'decided', dates, covers: [] };
+  });
+  treatment.pieces = [...treatment.pieces.filter(stays), ...lots];
+}
 
 export const TREATMENT: Handlers<TreatmentCommand> = {
   'set-marking'(draft, { marking }) {
@@ -13,14 +36,21 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
   'set-stock'({ treatment }, { stock }) {
     treatment.stock = stock.map((s) => ({ ...s }));
   },
-  hang({ treatment }, { pieces }) {
-    for (const piece of pieces) put(treatment.hung, { ...piece });
+  'put-pieces'({ treatment }, { pieces }) {
+    for (const piece of pieces) put(treatment.pieces, structuredClone(piece));
   },
-  'take-down'({ treatment }, { ids }) {
-    for (const id of ids) takeFrom(treatment.hung, id);
+  'take-pieces'({ treatment }, { ids }) {
+    for (const id of ids) takeFrom(treatment.pieces, id);
   },
-  'set-panel'({ treatment }, { panel }) {
-    Object.assign(treatment.panel, panel);
+  'set-piece-state'({ treatment }, { ids, state, at }) {
+    for (const piece of treatment.pieces) {
+      if (!ids.includes(piece.id)) continue;
+      piece.state = state;
+      piece.dates.hung = state === 'hung' ? at : null;
+    }
+  },
+  'set-cover'({ treatment }, { recipe }) {
+    treatment.cover = recipe;
   },
   'set-usable'({ treatment }, { usable }) {
     treatment.usable = [...usable];
@@ -29,23 +59,15 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
     if (marksFirst !== undefined) treatment.marksFirst = marksFirst;
     if (leftRightAlike !== undefined) treatment.leftRightAlike = leftRightAlike;
   },
-  'set-counts'({ treatment }, { counts }) {
-    treatment.counts = aboveNone(counts);
-  },
-  'set-mix'({ treatment }, { counts, mix }) {
-    treatment.counts = aboveNone(counts);
-    treatment.mix = Object.fromEntries(
-      Object.entries(mix)
-        .map(([id, places]): [string, Record<string, number>] => [id, aboveNone(places)])
-        .filter(([, places]) => Object.keys(places).length > 0),
-    );
+  'set-numbers'({ treatment }, command) {
+    putNumbers(treatment, command);
   },
   'put-recipe'({ treatment }, { recipe }) {
     put(treatment.recipes, builtWide(structuredClone(recipe)));
   },
   'take-recipe'({ treatment }, { id }) {
     takeFrom(treatment.recipes, id);
-    delete treatment.mix[id];
+    treatment.pieces = treatment.pieces.filter((p) => p.recipe !== id);
     treatment.plan.recipes = treatment.plan.recipes.filter((r) => r.id !== id);
   },
   'set-plan'({ treatment }, { plan }) {

@@ -5,6 +5,7 @@ import type { LayoutId } from '../../layout/rigs';
 import type { Prices } from '../../recipes/types';
 import type { BoxRoom } from '../create';
 import type { OutlineCorner } from '../place/outline';
+import type { Numbers } from '../recipes';
 import type {
   Beam,
   Brief,
@@ -12,15 +13,15 @@ import type {
   Framing,
   Furniture,
   HeadRange,
-  HungPiece,
   LogEntry,
   Loudspeaker,
   Opening,
   OwnMaterial,
   OwnRecipe,
-  PanelRecipe,
   Partition,
   Patch,
+  Piece,
+  PieceState,
   Plan,
   Platform,
   Project,
@@ -83,14 +84,16 @@ export type SeatCommand =
 export type TreatmentCommand =
   | { type: 'set-marking'; marking: Partial<Project['marking']> }
   | { type: 'set-stock'; stock: Project['treatment']['stock'] }
-  | { type: 'hang'; pieces: HungPiece[] }
-  | { type: 'take-down'; ids: string[] }
-  | { type: 'set-panel'; panel: Partial<PanelRecipe> }
+  | { type: 'put-pieces'; pieces: Piece[] }
+  | { type: 'take-pieces'; ids: string[] }
+  /** Hung, or no longer; `at`: when, ISO 8601. */
+  | { type: 'set-piece-state'; ids: string[]; state: PieceState; at: string | null }
+  /** What first reflections are covered with. */
+  | { type: 'set-cover'; recipe: string }
   | { type: 'set-usable'; usable: string[] }
   | { type: 'set-treatment-rules'; marksFirst?: boolean; leftRightAlike?: boolean }
-  | { type: 'set-counts'; counts: Record<string, number> }
-  /** What is decided altogether: panels of the marks by surface, and all other recipes by place. */
-  | { type: 'set-mix'; counts: Record<string, number>; mix: Project['treatment']['mix'] }
+  /** What is decided by number: all there is of one recipe, or (null) of every recipe; `at`: when, ISO 8601. */
+  | { type: 'set-numbers'; of: string | null; numbers: Numbers[]; at: string | null }
   | { type: 'put-recipe'; recipe: OwnRecipe }
   | { type: 'take-recipe'; id: string }
   | { type: 'set-plan'; plan: Partial<Plan> }

@@ -56,9 +56,6 @@ export const LIMITS = {
   gainDb: [-24, 24],
   delayMs: [0, 60],
   crossoverHz: [30, 250],
-  massPerArea: [0.2, 40],
-  holes: [1, 400],
-  holeDiameter: [0.004, 0.3],
   neck: [0.002, 0.6],
   fillDensity: [5, 400],
   layerDepth: [0.001, 1],
@@ -172,39 +169,43 @@ export const marking = z.strictObject({
 
 export const size = z.strictObject({ width: within('panelSide'), height: within('panelSide') });
 
-export const HUNG_KINDS = ['absorber', 'corner', 'membrane', 'port', 'scatter', 'board'] as const;
+/** How far a piece of treatment has come. */
+export const PIECE_STATES = ['decided', 'laid-out', 'hung'] as const;
+const when = z.nullable(z.iso.datetime());
 
-/** Something hung in a definite place on a face. */
-export const hung = z.strictObject({
+/** What is decided: so many of a recipe on a surface, or one of it in a definite place. */
+export const piece = z.strictObject({
   id,
-  name: line(1, 80),
-  /**
-   * "absorber": the panel recipe's fill; "corner": the same fill across an upright corner, `width` along either wall;
-   * "membrane" and "port": closed boxes tuned by a skin's mass or by holes; "scatter": spreads; "board": a hard, turned
-   * board that sends sound elsewhere.
-   */
-  kind: z.enum(HUNG_KINDS),
-  face: id,
-  /** Lower left corner; walls: from the left end, up from the floor. Floor and ceiling: survey x and y. */
-  u: within('coordinate'),
-  v: within('coordinate'),
-  width: within('panelSide'),
-  height: within('panelSide'),
-  depth: within('panelDepth'),
-  /** Between its back and the face. */
-  gap: within('panelGap'),
-  /** Of a board: about an upright axis (on ceilings one along the listening axis) and about a level one across it. */
-  turnDeg: within('hungTurnDeg'),
-  tiltDeg: within('hungTurnDeg'),
-  /** Of a scatterer: lowest frequency it is made for. */
-  scatterHz: within('scatterHz'),
-  /** Of a membrane its mass, kg/m²; of a port box its holes and the thickness of the plate they are in. */
-  tuned: z.strictObject({
-    massPerArea: within('massPerArea'),
-    holes: z.int().check(z.minimum(LIMITS.holes[0]), z.maximum(LIMITS.holes[1])),
-    holeDiameter: within('holeDiameter'),
-    neck: within('neck'),
-  }),
+  /** Empty: it is called as its recipe. */
+  name: line(0, 80),
+  recipe: line(1, 60),
+  place: z.discriminatedUnion('kind', [
+    /** `on`: a face, "corner A" where wall A begins, "edge A" above wall A. */
+    z.strictObject({
+      kind: z.literal('number'),
+      on: id,
+      count: z.int().check(z.minimum(1), z.maximum(LIMITS.most[1])),
+    }),
+    z.strictObject({
+      kind: z.literal('at'),
+      face: id,
+      /** Lower left corner; walls: from the left end, up from the floor. Floor and ceiling: survey x and y. */
+      u: within('coordinate'),
+      v: within('coordinate'),
+      /** On its face: what of the stock it is cut from; of a corner piece, along this wall. */
+      width: within('recipeSide'),
+      height: within('recipeSide'),
+      /** Of a board: about an upright axis (on ceilings one along the listening axis) and about a level one across it. */
+      turnDeg: within('hungTurnDeg'),
+      tiltDeg: within('hungTurnDeg'),
+    }),
+  ]),
+  /** By number it is decided or hung; in a definite place it is laid out or hung. */
+  state: z.enum(PIECE_STATES),
+  /** When it became so, from the clock of who did it; null: not yet, or not written down. */
+  dates: z.strictObject({ decided: when, laidOut: when, hung: when }),
+  /** Marks it was put up for. */
+  covers: z.array(line(1, 120)).check(z.maxLength(60)),
 });
 
 export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'note'] as const;
@@ -224,14 +225,6 @@ export const siteMark = z.strictObject({
   done: z.boolean(),
   found: z.nullable(z.strictObject({ first: within('coordinate'), second: within('coordinate') })),
   note: lines(400),
-});
-
-export const panel = z.strictObject({
-  width: within('panelSide'),
-  height: within('panelSide'),
-  depth: within('panelDepth'),
-  gap: within('panelGap'),
-  flowResistivity: within('flowResistivity'),
 });
 
 export const buying = z.strictObject({

@@ -1,5 +1,5 @@
 /**
- * The saved document, version 6: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 7: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
@@ -19,7 +19,6 @@ import {
   framing,
   furniture,
   headRange,
-  hung,
   id,
   key,
   line,
@@ -28,9 +27,9 @@ import {
   marking,
   opening,
   ownMaterial,
-  panel,
   partition,
   patch,
+  piece,
   siteMark,
   size,
   state,
@@ -41,10 +40,10 @@ import {
 import { ownTarget, plan, prices, recipe } from './recipe';
 import { solidFault } from '../place/shape';
 
-export { FURNITURE_KINDS, HUNG_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, SLOPES, USES } from './parts';
+export { FURNITURE_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 6;
+export const VERSION = 7;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -101,21 +100,18 @@ const shape = z.strictObject({
     bands: z.enum(['octaves', 'thirds']),
   }),
   treatment: z.strictObject({
-    panel,
-    /** Surfaces panels may hang on. */
+    /** Recipe first reflections are covered with, and Decay counts by number. */
+    cover: line(1, 60),
+    /** Surfaces pieces may hang on. */
     usable: z.array(id).check(z.maxLength(400)),
-    /** Panels decided on, by surface. */
-    counts: z.record(id, z.int().check(z.minimum(0), z.maximum(2000))),
     marksFirst: z.boolean(),
     leftRightAlike: z.boolean(),
     /** Sizes that can be had beside the recipe's own. */
     stock: z.array(size).check(z.maxLength(20)),
-    /** Pieces with a definite place. */
-    hung: z.array(hung).check(z.maxLength(300)),
+    /** Everything decided, laid out and hung. */
+    pieces: z.array(piece).check(z.maxLength(1000)),
     /** Recipes of one's own, beside the library. */
-    recipes: z.array(recipe).check(z.maxLength(100)),
-    /** Pieces of other recipes decided on: by recipe, then by place. */
-    mix: z.record(key(60), z.record(id, z.int().check(z.minimum(1), z.maximum(2000)))),
+    recipes: z.array(recipe).check(z.maxLength(200)),
     plan,
     /** Materials' prices, in the brief's currency. */
     prices,
@@ -141,13 +137,15 @@ export const PARTS: readonly Part[] = Object.keys(shape.shape).flatMap((key) =>
 export type Room = Project['room'];
 export type Loudspeaker = Project['loudspeakers'][number];
 export type HeadRange = Project['listening']['range'];
-export type HungPiece = Project['treatment']['hung'][number];
-export type HungKind = HungPiece['kind'];
+export type Piece = Project['treatment']['pieces'][number];
+export type PieceState = Piece['state'];
+/** One with a definite place, and one by number. */
+export type PieceAt = Piece & { place: { kind: 'at' } };
+export type PieceByNumber = Piece & { place: { kind: 'number' } };
 export type LogEntry = Project['log'][number];
 export type SiteMark = Project['site'][string];
 export type OwnRecipe = Project['treatment']['recipes'][number];
 export type Plan = Project['treatment']['plan'];
-export type PanelRecipe = Project['treatment']['panel'];
 export type Opening = Room['openings'][number];
 export type OpeningKind = Opening['kind'];
 export type Patch = Room['patches'][number];
@@ -164,8 +162,8 @@ export type Brief = Project['brief'];
 export type Use = Brief['uses'][number];
 export type Leg = Project['tape']['legs'][number];
 
-/** The name under which the panel of the marks (treatment.panel) is a recipe among others. */
-export const PANEL_RECIPE = 'panel';
+export const isAt = (piece: Piece): piece is PieceAt => piece.place.kind === 'at';
+export const isByNumber = (piece: Piece): piece is PieceByNumber => piece.place.kind === 'number';
 
 /** Surface a place of a recipe belongs to: a face's own, or the wall a corner ("corner A") or edge ("edge A") begins with. */
 export function surfaceOfPlace(place: string): string {
@@ -274,6 +272,32 @@ function checkRoom(p: Project, wrong: Wrong): void {
   }
 }
 
+/** Pieces of recipes there are, on surfaces there are, in states that go with their places. */
+function checkPieces(p: Project, mustBeKnown: (path: (string | number)[], name: string) => void, wrong: Wrong): void {
+  const surfaces = surfacesOf(p.room);
+  const seen = new Set<string>();
+  p.treatment.pieces.forEach((piece, i) => {
+    const path = ['treatment', 'pieces', i];
+    const { place } = piece;
+    mustBeKnown([...path, 'recipe'], piece.recipe);
+    const [key, where] = place.kind === 'at' ? ['face', place.face] : ['on', place.on];
+    const surface = place.kind === 'at' ? surfaceOfFace(where) : surfaceOfPlace(where);
+    if (!surfaces.includes(surface)) wrong([...path, 'place', key], `expected a surface of this room, got "${where}"`);
+    if (piece.state === (place.kind === 'at' ? 'decided' : 'laid-out'))
+      wrong(
+        [...path, 'state'],
+        place.kind === 'at'
+          ? 'a piece in a definite place is laid-out or hung, got "decided"'
+          : 'pieces by number are decided or hung, got "laid-out"',
+      );
+    const same = place.kind === 'number' ? `${piece.recipe} on ${place.on}` : null;
+    for (const name of same === null ? [piece.id] : [piece.id, same]) {
+      if (seen.has(name)) wrong([...path, name === same ? 'place' : 'id'], `expected "${name}" only once`);
+      seen.add(name);
+    }
+  });
+}
+
 export const projectSchema = shape.check((ctx) => {
   const p = ctx.value;
   let sound = true;
@@ -297,45 +321,23 @@ export const projectSchema = shape.check((ctx) => {
       wrong(['treatment', 'usable', i], `expected a surface of this room, got "${face}"`);
     }
   });
-  for (const face of Object.keys(p.treatment.counts)) {
-    if (!surfaces.includes(surfaceOfFace(face))) {
-      wrong(['treatment', 'counts', face], `expected a surface of this room, got "${face}"`);
-    }
-  }
   const recipes = p.treatment.recipes.map((r) => r.id);
-  const known = (name: string) => name === PANEL_RECIPE || isLibraryRecipe(name) || recipes.includes(name);
+  const mustBeKnown = (path: (string | number)[], name: string) => {
+    if (!isLibraryRecipe(name) && !recipes.includes(name))
+      wrong(path, `expected a recipe of the library or of this project, got "${name}"`);
+  };
   recipes.forEach((name, i) => {
     if (recipes.indexOf(name) !== i) wrong(['treatment', 'recipes', i, 'id'], `expected "${name}" only once`);
   });
-  p.treatment.plan.recipes.forEach((r, i) => {
-    if (!known(r.id))
-      wrong(
-        ['treatment', 'plan', 'recipes', i, 'id'],
-        `expected a recipe of the library or of this project, got "${r.id}"`,
-      );
-  });
-  for (const [name, places] of Object.entries(p.treatment.mix)) {
-    if (!known(name))
-      wrong(['treatment', 'mix', name], `expected a recipe of the library or of this project, got "${name}"`);
-    for (const place of Object.keys(places)) {
-      if (!surfaces.includes(surfaceOfPlace(place)))
-        wrong(['treatment', 'mix', name, place], `expected a place of this room, got "${place}"`);
-    }
-  }
+  mustBeKnown(['treatment', 'cover'], p.treatment.cover);
+  p.treatment.plan.recipes.forEach((r, i) => mustBeKnown(['treatment', 'plan', 'recipes', i, 'id'], r.id));
+  checkPieces(p, mustBeKnown, wrong);
   p.target.own.forEach((t, i) => {
     if (t.lower > t.upper)
       wrong(
         ['target', 'own', i, 'lower'],
         `the lower limit at ${t.hz} Hz must not lie above the upper, ${t.upper} s, got ${t.lower} s`,
       );
-  });
-  p.treatment.hung.forEach((t, i) => {
-    if (!surfaces.includes(surfaceOfFace(t.face))) {
-      wrong(['treatment', 'hung', i, 'face'], `expected a surface of this room, got "${t.face}"`);
-    }
-    if (p.treatment.hung.findIndex((o) => o.id === t.id) !== i) {
-      wrong(['treatment', 'hung', i, 'id'], `expected "${t.id}" only once`);
-    }
   });
   p.loudspeakers.forEach((l, i) => {
     if (l.axisInBox > l.box.height + 1e-9) {

@@ -41,6 +41,7 @@ export const scatterer = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ kind: z.literal('curved'), rise: within('rise') }),
   z.strictObject({ kind: z.literal('slats'), slat: within('slat') }),
+  z.strictObject({ kind: z.literal('bought'), designHz: within('scatterHz'), depth: within('panelDepth') }),
 ]);
 
 /** A recipe of one's own; those of the library are not in the document. */

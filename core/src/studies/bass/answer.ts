@@ -6,6 +6,7 @@ import { shapeAt } from '../../physics/waves/modes';
 import { feedOf } from './feed';
 import { placeSpread, SPREAD_RANGE, swings } from './judge';
 import type { BassAnswer, WaveMode } from './types';
+import { numberedIn } from '../../room/places';
 import type { PlacedLoudspeaker, Setting } from '../../room/setting';
 import type { Quality } from '../waves/waveRoom';
 import type { Response, Solution } from '../waves/waveEngine';
@@ -108,7 +109,8 @@ export async function bassAnswer(
 ): Promise<BassAnswer> {
   const loudspeakers = playing(setting);
   const points = headPoints(setting.head, setting.project.listening.range);
-  const anything = setting.hung.length > 0;
+  const byNumber = numberedIn(setting).reduce((sum, n) => sum + n.count, 0);
+  const anything = setting.placed.length + byNumber > 0;
   await solution.prepare(
     loudspeakers.map((l) => l.at),
     points,
@@ -164,6 +166,7 @@ export async function bassAnswer(
       loudspeakers.length > mains.length && mains.length > 0 && judged[0]
         ? { swingWithout: swings(axis, alone, reach)[0]!.swingDb, swingWith: judged[0].swingDb }
         : null,
+    byNumber,
     solver: {
       unknowns: solution.modes.mesh.size,
       modes: solution.modes.count - 1,

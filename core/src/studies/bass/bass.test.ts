@@ -1,7 +1,10 @@
 import { boxModes } from '../../physics/modes/box';
 import { loadLinalg } from '../../numerics/linalg/load';
-import { PLAIN_TUNED } from '../../document/create';
-import type { HungPiece, Project } from '../../document/schema/project';
+import type { Command } from '../../document/commands/commands';
+import type { OwnRecipe, Project } from '../../document/schema/project';
+import { recipeOf } from '../../document/recipes';
+import { numbers, pieceAt } from '../../testing/pieces';
+import { piecesAt } from './helps';
 import { edited, plainBox, wardrobe } from '../../testing/rooms';
 import { motionWords, refusalSentence, swingText } from '../../words/bass';
 import { createBassRunner } from './run';
@@ -11,22 +14,13 @@ import { waveRoomOf } from '../waves/waveRoom';
 import { demo } from '../../testing/demo';
 import { solver } from '../../testing/waves';
 
-const piece = (values: Partial<HungPiece>): HungPiece => ({
-  id: 'piece',
-  name: 'Piece',
-  kind: 'absorber',
-  face: 'C',
-  u: 1,
-  v: 0.5,
-  width: 1.2,
-  height: 1.2,
-  depth: 0.2,
-  gap: 0.1,
-  turnDeg: 0,
-  tiltDeg: 0,
-  scatterHz: 500,
-  tuned: { ...PLAIN_TUNED },
+/** Deep fill on the rear wall. */
+const deep = (values: Parameters<typeof pieceAt>[0] = {}) =>
+  pieceAt({ recipe: 'deep-rear', face: 'C', v: 0.5, width: 1.2, height: 1.2, ...values });
+const own = (values: Partial<OwnRecipe>, from: string = 'panel-10'): OwnRecipe => ({
+  ...structuredClone(recipeOf(plainBox(), from)),
   ...values,
+  id: 'own-1',
 });
 
 describe('the answer', () => {
@@ -55,10 +49,10 @@ describe('the answer', () => {
 
   test('what hangs shortens decay and leaves a ghost; more of it shortens more', async () => {
     const ask = solver();
-    const one = await ask('answer', edited(plainBox(), { type: 'hang', pieces: [piece({})] }), {});
+    const one = await ask('answer', edited(plainBox(), { type: 'put-pieces', pieces: [deep()] }), {});
     const two = await ask(
       'answer',
-      edited(plainBox(), { type: 'hang', pieces: [piece({}), piece({ id: 'second', face: 'A' })] }),
+      edited(plainBox(), { type: 'put-pieces', pieces: [deep(), deep({ id: 'second', face: 'A' })] }),
       {},
     );
     expect(one.bare).not.toBeNull();
@@ -83,7 +77,7 @@ describe('the answer', () => {
     expect(sizes).toHaveLength(count);
     await ask('answer', edited(project, { type: 'move-head', x: 2, y: 3 }), {});
     expect(sizes).toHaveLength(count);
-    await ask('answer', edited(project, { type: 'hang', pieces: [piece({})] }), {});
+    await ask('answer', edited(project, { type: 'put-pieces', pieces: [deep()] }), {});
     expect(sizes.length).toBeGreaterThan(count);
     expect(sizes.filter((b) => b === eigen)).toHaveLength(1);
     const after = await ask('answer', edited(project, { type: 'move-wall', wall: 'C', by: -0.2 }), {});
@@ -251,7 +245,19 @@ describe('maps', () => {
 });
 
 describe('treatment', () => {
-  const recipe = { kind: 'membrane', width: 0.6, height: 1.2, depth: 0.2, gap: 0, tuned: { ...PLAIN_TUNED } } as const;
+  /** A skin before a box of 20 cm. */
+  const skinBox = (m: number, air = 0.135): OwnRecipe =>
+    own(
+      {
+        layers: [
+          { type: 'air', d: air },
+          { type: 'porous', fill: 'glass-wool', density: 34, sigma: 10000, model: 'miki', d: 0.05 },
+          { type: 'air', d: 0.015 },
+          { type: 'skin', m },
+        ],
+      },
+      'membrane-70',
+    );
 
   test('a box tuned to a mode helps most where its pressure is, and does nothing in its null', async () => {
     const ask = solver();
@@ -259,8 +265,8 @@ describe('treatment', () => {
     const { modes } = await ask('answer', project, {});
     const { c, rho } = settingOf(project);
     const w = (2 * Math.PI * modes[1]!.f) / c;
-    const massPerArea = rho / (w * Math.tan(w * recipe.depth));
-    const tuned = { ...recipe, tuned: { ...PLAIN_TUNED, massPerArea } };
+    const massPerArea = rho / (w * Math.tan(w * 0.2));
+    const tuned = skinBox(massPerArea);
     const helps = await ask('helps', project, { mode: 1, recipe: tuned, target: 0.45 });
     expect(helps.alpha).toBeGreaterThan(0.5);
     expect(helps.places[0]!.name).toMatch(/front|rear/);
@@ -271,10 +277,19 @@ describe('treatment', () => {
     // Made for another note it does next to nothing.
     const wrong = await ask('helps', project, {
       mode: 1,
-      recipe: { ...recipe, depth: 0.03, tuned: { ...PLAIN_TUNED, massPerArea: 0.5 } },
+      recipe: own(
+        {
+          layers: [
+            { type: 'air', d: 0.03 },
+            { type: 'skin', m: 0.5 },
+          ],
+        },
+        'membrane-70',
+      ),
       target: 0.45,
     });
     expect(wrong.places[0]!.perArea).toBeLessThan(0.05 * helps.places[0]!.perArea);
+    expect([helps.useless, wrong.useless]).toEqual([false, true]);
     // A longer decay asks for no more pieces.
     const easy = await ask('helps', project, { mode: 1, recipe: tuned, target: 1 });
     expect(easy.needed!).toBeLessThanOrEqual(helps.needed!);
@@ -284,12 +299,40 @@ describe('treatment', () => {
   test('hung where it was proposed, the mode decays about as said; a corner fill works on both walls', async () => {
     const ask = solver();
     const project = plainBox();
-    const corner = { ...recipe, kind: 'corner', width: 0.5, height: 2, depth: 0.36 } as const;
+    const corner = own({ width: 0.5 * Math.SQRT2, height: 2 }, 'corner-solid');
     const helps = await ask('helps', project, { mode: 2, recipe: corner, target: 0.3 });
     const [best] = helps.places;
-    const hung = piece({ ...corner, id: 'corner', face: best!.face, u: best!.u, v: best!.v });
-    const answer = await ask('answer', edited(project, { type: 'hang', pieces: [hung] }), {});
+    const made = edited(project, { type: 'put-recipe', recipe: corner });
+    const pieces = piecesAt(settingOf(made), corner, [best!], null);
+    expect(pieces).toMatchObject([{ recipe: 'own-1', place: { face: best!.face, width: expect.closeTo(0.5, 9) } }]);
+    const answer = await ask('answer', edited(made, { type: 'put-pieces', pieces }), {});
     expect(answer.modes[2]!.time).toBeLessThan(helps.mode.time);
     expect(Math.abs(answer.modes[2]!.time / best!.time - 1)).toBeLessThan(0.1);
+  });
+
+  test('what is decided by number is spread evenly: all that fits is the whole wall, the whole corner', async () => {
+    const ask = solver();
+    const times = async (...commands: Command[]) => {
+      const answer = await ask('answer', edited(plainBox(), ...commands), {});
+      return { times: answer.modes.slice(1, 12).map((m) => m.time), byNumber: answer.byNumber };
+    };
+    // Four pieces of 1 × 2.5 m are the whole rear wall of 4 × 2.5 m.
+    const tall = { type: 'put-recipe' as const, recipe: own({ width: 1, height: 2.5 }) };
+    const counted = await times(tall, numbers({ C: 4 }, 'own-1'));
+    const half = { recipe: 'own-1', face: 'C', v: 0, width: 2, height: 2.5 };
+    const laid = await times(tall, {
+      type: 'put-pieces',
+      pieces: [pieceAt({ ...half, u: 0 }), pieceAt({ ...half, id: 'other', u: 2 })],
+    });
+    expect([counted.byNumber, laid.byNumber]).toEqual([4, 0]);
+    counted.times.forEach((t, i) => expect(t / laid.times[i]!).toBeCloseTo(1, 6));
+    // Fewer do less, none of it on other walls.
+    const two = await times(tall, numbers({ C: 2 }, 'own-1'));
+    expect(two.times[0]!).toBeGreaterThan(counted.times[0]!);
+    const corner = { type: 'put-recipe' as const, recipe: own({ width: 0.6, height: 2.5 }, 'corner-solid') };
+    const inCorner = await times(corner, numbers({ 'corner C': 1 }, 'own-1'));
+    const leg = { recipe: 'own-1', face: 'B', u: 0, v: 0, width: 0.6 / Math.SQRT2, height: 2.5 };
+    const whole = await times(corner, { type: 'put-pieces', pieces: [pieceAt(leg)] });
+    inCorner.times.forEach((t, i) => expect(t / whole.times[i]!).toBeCloseTo(1, 5));
   });
 });

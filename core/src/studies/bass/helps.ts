@@ -11,22 +11,27 @@ import { faceOutline, faceStretch, localToFace } from '../../geometry/unfold';
 import type { Vec2 } from '../../geometry/vector';
 import { stencil, stencilAt } from '../../physics/waves/modes';
 import { addPoints, type SurfacePoints } from '../../physics/waves/surfaces';
-import { diffuseOfAdmittance } from '../../physics/absorbers/admittance';
-import { absorptionAt } from '../../physics/absorbers/layers';
-import { divide, complex } from '../../numerics/complex';
+import { pitchForOpenPart } from '../../physics/absorbers/elements';
+import { helmholtzBox } from '../../physics/absorbers/resonators';
 import { waveModes } from './answer';
-import { LIMITS } from '../../document/schema/project';
-import type { BassTask, HelpPlace, HelpsAnswer, Recipe, WaveMode } from './types';
-import { pieceLayers } from '../../room/hung';
+import { LIMITS, type Piece } from '../../document/schema/project';
+import type { BassTask, HelpPlace, HelpsAnswer, WaveMode } from './types';
+import { numbered, piecesFor } from '../../room/laying';
+import { laidSize } from '../../room/pieces';
 import { notForPanels } from '../../room/reflectionLevels';
 import type { Setting, SettingFace } from '../../room/setting';
-import { cornerTwin, frontBeta, pieceBeta, pointsOn } from '../waves/waveRoom';
+import { depthOf, portBox, recipeBeta, straightAbsorption } from '../../recipes/curve';
+import { isCornered, type Recipe, type RecipeLayer } from '../../recipes/types';
+import { cornerTwin } from '../../room/corners';
+import { pointsOn } from '../waves/waveRoom';
 import type { Solution } from '../waves/waveEngine';
 
 const STEP = 0.2;
 const LISTED = 8;
 /** More pieces than this are no answer. */
 const MOST_PIECES = 40;
+/** Damping (1/s) a piece must add in its best place to be worth a word: of a mode that decays in 0.5 s one part in ninety. */
+const LITTLE = 0.15;
 
 type Ask = Extract<BassTask, { task: 'helps' }>;
 
@@ -37,16 +42,11 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
   if (!mode || ask.mode === 0)
     throw new RangeError(`bassHelps: mode must be from 1 to ${all.length - 1}, got ${ask.mode}`);
   const { recipe } = ask;
-  const layers = pieceLayers(
-    { ...recipe, id: '', name: '', face: '', u: 0, v: 0, turnDeg: 0, tiltDeg: 0, scatterHz: 500 },
-    setting.project.treatment.panel.flowResistivity,
-  );
-  const beta = pieceBeta(recipe.kind, layers, setting)(mode.f);
+  const beta = recipeBeta(recipe, setting)(mode.f);
   // What it takes straight on, at its own front.
-  const alpha =
-    layers.length > 0
-      ? absorptionAt(divide(complex(1), frontBeta(layers, mode.f, setting.rho, setting.c)), 0)
-      : diffuseOfAdmittance(beta.re);
+  const alpha = straightAbsorption(recipe, mode.f, setting);
+  const size = laidSize(recipe);
+  const cornered = isCornered(recipe.form);
   const amplitude = new Float64Array(modes.count);
   amplitude[ask.mode] = 1;
   const field = solution.nodal(amplitude);
@@ -64,9 +64,9 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
   const delta0 = Number.isFinite(mode.time) ? (3 * Math.log(10)) / mode.time : 0;
   const added = (points: SurfacePoints) => (setting.c * beta.re * strength(points)) / 2;
   const list: (HelpPlace & { box: Box; adds: number })[] = [];
-  const area = recipe.width * recipe.height;
+  const area = size.width * size.height;
   const tryOn = (face: SettingFace, u: number, v: number, blocked: readonly Box[]) => {
-    const box: Box = { left: u, low: v, right: u + recipe.width, high: v + recipe.height };
+    const box: Box = { left: u, low: v, right: u + size.width, high: v + size.height };
     if (blocked.some((b) => overlapping(b, box))) return;
     const outline = faceOutline(face);
     const corners: Vec2[] = [
@@ -78,7 +78,7 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
     if (!corners.every((c) => insideOutline(c, outline))) return;
     const points: SurfacePoints = [];
     addPoints(points, corners, (p) => localToFace(face, p), faceStretch(face));
-    if (recipe.kind === 'corner') {
+    if (cornered) {
       const twin = cornerTwin(setting, face, box);
       if (!twin || twin.outline.length < 3) return;
       pointsOn(twin.face, twin.outline, points);
@@ -97,11 +97,11 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
   };
   for (const face of setting.faces) {
     if (face.kind === 'floor' || face.kind === 'riser' || face.area < area) continue;
-    if (recipe.kind === 'corner' && face.kind !== 'wall') continue;
+    if (cornered && face.kind !== 'wall') continue;
     const b = boundsOf(faceOutline(face));
     const blocked = [
       ...face.parts.filter(notForPanels).map((p) => boundsOf(p.outline)),
-      ...setting.hung.filter((h) => h.face === face.id).map((h) => h.box),
+      ...setting.placed.filter((h) => h.face === face.id).map((h) => h.box),
     ];
     const stops = (from: number, to: number, size: number): number[] => {
       const n = Math.max(0, Math.floor((to - from - size + 1e-6) / STEP));
@@ -109,9 +109,9 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
       if (to - size - (out[out.length - 1] ?? from) > 0.02) out.push(to - size);
       return out;
     };
-    if (b.right - b.left < recipe.width - 1e-6 || b.high - b.low < recipe.height - 1e-6) continue;
-    const us = recipe.kind === 'corner' ? [b.left, b.right - recipe.width] : stops(b.left, b.right, recipe.width);
-    for (const u of us) for (const v of stops(b.low, b.high, recipe.height)) tryOn(face, u, v, blocked);
+    if (b.right - b.left < size.width - 1e-6 || b.high - b.low < size.height - 1e-6) continue;
+    const us = cornered ? [b.left, b.right - size.width] : stops(b.left, b.right, size.width);
+    for (const u of us) for (const v of stops(b.low, b.high, size.height)) tryOn(face, u, v, blocked);
   }
   list.sort((p, q) => q.adds - p.adds || p.face.localeCompare(q.face) || p.u - q.u || p.v - q.v);
   const apart = (p: (typeof list)[number], chosen: typeof list) =>
@@ -135,22 +135,57 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
     worst: list.length > 0 ? plain(list[list.length - 1]!) : null,
     needed,
     target: ask.target,
+    useless: (list[0]?.adds ?? 0) < LITTLE,
   };
 }
 
+const clamped = ([low, high]: readonly [number, number], v: number) => Math.min(high, Math.max(low, v));
+
+/** Whether a box can be tuned by its skin, its holes or the number of its ports. */
+export const isTunable = (recipe: Recipe): boolean => {
+  const front = recipe.layers.at(-1)?.type;
+  return recipe.form === 'flat' && (recipe.ports !== null || front === 'skin' || front === 'holes');
+};
+
 /**
- * What a closed box must be made of to answer at a frequency: the mass an area its air balances, m' = ρ/(k tan kD), as a
- * skin or as the air in holes, ρ(t + 0.85 d)/ε. Within what can be built; a start, which its fill lowers a little.
+ * A closed box with its front changed to answer at a frequency: the mass an area its air balances, m' = ρ/(k tan kD), as a skin or as
+ * the air in holes, ρ(t + 0.85 d)/ε; of ports their number. Within what can be built; a start, which its fill lowers a little.
+ * Throws RangeError for what is not {@link isTunable}.
  */
-export function tunedTo(recipe: Recipe, frequency: number, air: Air): Recipe['tuned'] {
+export function tunedTo(recipe: Recipe, frequency: number, air: Air): Recipe {
+  const front = recipe.layers.at(-1);
+  if (recipe.ports) {
+    const one = helmholtzBox({ ...portBox(recipe)!, count: 1, places: undefined }, air);
+    const count = clamped([1, MOST_PORTS], Math.round((frequency / one.f0) ** 2));
+    return { ...recipe, ports: { ...recipe.ports, count } };
+  }
+  if (!isTunable(recipe) || !front) throw new RangeError(`tunedTo: recipe must be a tuned box, got ${recipe.id}`);
   const k = (2 * Math.PI * frequency) / air.c;
-  const mass = air.rho / (k * Math.tan(k * recipe.depth));
-  const within = ([low, high]: readonly [number, number], v: number) => Math.min(high, Math.max(low, v));
-  if (recipe.kind === 'membrane') return { ...recipe.tuned, massPerArea: within(LIMITS.massPerArea, mass) };
-  const { holeDiameter, neck } = recipe.tuned;
-  const open = (air.rho * (neck + 0.85 * holeDiameter)) / mass;
-  const holes = Math.round((open * recipe.width * recipe.height) / ((Math.PI * holeDiameter ** 2) / 4));
-  return { ...recipe.tuned, holes: within(LIMITS.holes, holes) };
+  const behind = depthOf({ layers: recipe.layers.slice(0, -1) });
+  const mass = air.rho / (k * Math.tan(k * behind));
+  const tuned = (): RecipeLayer => {
+    if (front.type !== 'holes') return { type: 'skin', m: clamped(LIMITS.skinMass, mass) };
+    const open = (air.rho * (front.t + 0.85 * front.d)) / mass;
+    return { ...front, pitch: clamped([front.d, LIMITS.pitch[1]], pitchForOpenPart(front.d, Math.min(0.6, open))) };
+  };
+  return { ...recipe, layers: [...recipe.layers.slice(0, -1), tuned()] };
+}
+const MOST_PORTS = 60;
+
+/** To a millimetre, as a tape reads. */
+const taped = (m: number): number => Math.round(m * 1000) / 1000;
+
+/** Pieces of a recipe at places found, for the document; `at`: when, ISO 8601. */
+export function piecesAt(setting: Setting, recipe: Recipe, places: readonly HelpPlace[], at: string | null): Piece[] {
+  const size = laidSize(recipe);
+  const name = recipe.name.slice(0, 70);
+  const pieces = places.flatMap((p) => {
+    const face = setting.faces.find((f) => f.id === p.face)!;
+    const stretch = faceStretch(face);
+    const panel = { left: taped(p.u), low: taped(p.v), width: size.width / stretch, height: size.height / stretch };
+    return piecesFor(setting, face, [panel], { recipe: recipe.id, name, at });
+  });
+  return numbered(setting.project, pieces, name);
 }
 
 /** The mode most worth treating: slow, heard at the ears, and low enough to stand alone. */

@@ -1,13 +1,14 @@
 /** How an answer of the waves is judged, where subwoofers may stand, and the words of causes. */
 import { magnitudeSquared } from '../../numerics/complex';
-import { PLAIN_TUNED, plainLoudspeaker } from '../../document/create';
+import { plainLoudspeaker } from '../../document/create';
 import { edited, plainBox, wardrobe } from '../../testing/rooms';
 import { solver } from '../../testing/waves';
 import { causeSentence } from '../../words/bass';
 import { feedOf } from './feed';
 import { placeSpread, slowModes, smoothed, SWING_SCHOOLS, swingOf, unevenness } from './judge';
 import { subCandidates } from './places';
-import { tunedTo, worstMode } from './helps';
+import { recipeOf } from '../../document/recipes';
+import { isTunable, tunedTo, worstMode } from './helps';
 import type { WaveMode } from './types';
 import { workingOfLayout } from './working';
 import { settingOf } from '../../room/setting';
@@ -16,14 +17,26 @@ import { octaveShare } from '../waves/waveRoom';
 describe('making and judging', () => {
   test('a box tuned by the rule answers near the mode; both kinds stay within what can be built', () => {
     const air = { rho: 1.2, c: 343 };
-    const recipe = { width: 0.6, height: 1.2, depth: 0.2, gap: 0, tuned: { ...PLAIN_TUNED } };
-    const { massPerArea } = tunedTo({ ...recipe, kind: 'membrane' }, 60, air);
+    const by = (id: string) => recipeOf(plainBox(), id);
+    const skin = (hz: number, depth = 0.2) => {
+      const box = by('membrane-70');
+      const layers = [{ type: 'air' as const, d: depth }, box.layers.at(-1)!];
+      const front = tunedTo({ ...box, layers }, hz, air).layers.at(-1);
+      return front?.type === 'skin' ? front.m : NaN;
+    };
     // f ≈ c/2π √(ρ/(m' D)) for shallow boxes.
-    expect((343 / (2 * Math.PI)) * Math.sqrt(1.2 / (massPerArea * 0.2))).toBeCloseTo(60, 0);
-    const low = tunedTo({ ...recipe, kind: 'port' }, 50, air).holes;
-    const high = tunedTo({ ...recipe, kind: 'port' }, 100, air).holes;
-    expect(high).toBeGreaterThan(low);
-    expect(tunedTo({ ...recipe, kind: 'membrane', depth: 0.02 }, 20, air).massPerArea).toBeLessThanOrEqual(40);
+    expect((343 / (2 * Math.PI)) * Math.sqrt(1.2 / (skin(60) * 0.2))).toBeCloseTo(60, 0);
+    expect(skin(20, 0.02)).toBeLessThanOrEqual(40);
+    const pitch = (hz: number) => {
+      const front = tunedTo(by('perforated'), hz, air).layers.at(-1);
+      return front?.type === 'holes' ? front.pitch : NaN;
+    };
+    expect(pitch(200)).toBeLessThan(pitch(120));
+    // Ports: more of them ring higher, as the root of their number.
+    const ports = (hz: number) => tunedTo(by('port-box-50'), hz, air).ports!.count;
+    expect([ports(36), ports(72)]).toEqual([1, 4]);
+    expect(() => tunedTo(by('panel-10'), 60, air)).toThrow(/must be a tuned box/);
+    expect([by('perforated'), by('panel-10'), by('qrd-7')].map(isTunable)).toEqual([true, false, false]);
   });
 
   test('slow modes are counted from 63 to 200 Hz; the worst is slow and heard', () => {

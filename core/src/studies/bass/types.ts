@@ -1,6 +1,7 @@
 /** What the bass studies answer. Levels in dB re the free field of one loudspeaker at 1 m; frequencies in Hz, times in s. */
 import type { Vec2, Vec3 } from '../../geometry/vector';
-import type { HungKind, Project } from '../../document/schema/project';
+import type { Project } from '../../document/schema/project';
+import type { Recipe } from '../../recipes/types';
 import type { Quality, WaveRefusal } from '../waves/waveRoom';
 
 export interface WaveMode {
@@ -54,6 +55,8 @@ export interface BassAnswer {
   seatSpreadDb: number;
   /** Whether adding the subwoofers makes the swing larger than the mains alone; null without subwoofers. */
   subs: { swingWithout: number; swingWith: number } | null;
+  /** Pieces decided by number, counted as spread evenly over their surfaces. */
+  byNumber: number;
   solver: { unknowns: number; modes: number; spacing: number; volume: number };
 }
 
@@ -173,15 +176,8 @@ export interface HelpsAnswer {
   /** Pieces in the best places, one after the other, until the target; null: not within what fits. */
   needed: number | null;
   target: number;
-}
-
-export interface Recipe {
-  kind: HungKind;
-  width: number;
-  height: number;
-  depth: number;
-  gap: number;
-  tuned: Project['treatment']['hung'][number]['tuned'];
+  /** Even in its best place it adds next to no damping: it is made for other notes. */
+  useless: boolean;
 }
 
 export type BassTask =

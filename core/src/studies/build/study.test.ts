@@ -1,6 +1,8 @@
 import { applyCommand } from '../../document/commands/commands';
 import { createProject } from '../../document/create';
-import type { HungPiece, Project } from '../../document/schema/project';
+import { FIRST_COVER } from '../../document/recipes';
+import type { Project } from '../../document/schema/project';
+import { decided, pieceAt } from '../../testing/pieces';
 import { PLAIN_PRICES } from '../../recipes/types';
 import { batchesOf, studyBuild } from './study';
 import { benchFor } from '../dose/bench';
@@ -8,11 +10,16 @@ import { planInputs } from '../dose/inputs';
 import { settingOf } from '../../room/setting';
 
 const box = (): Project => createProject('box', 'Box', { length: 5, width: 4, height: 2.6 });
-const with_ = (mix: Project['treatment']['mix'], counts: Record<string, number> = {}): Project =>
-  applyCommand(box(), { type: 'set-mix', counts, mix }).project;
+const COVER = FIRST_COVER.id;
+const with_ = (mix: Record<string, Record<string, number>>): Project => applyCommand(box(), decided(mix)).project;
 
 test('framed recipes are bought with the panels; boxes and diffusers stand by themselves with what they take', () => {
-  const project = with_({ 'panel-10': { B: 3, D: 3 }, 'qrd-7': { C: 2 }, 'membrane-70': { A: 4 } }, { ceiling: 2 });
+  const project = with_({
+    [COVER]: { ceiling: 2 },
+    'panel-10': { B: 3, D: 3 },
+    'qrd-7': { C: 2 },
+    'membrane-70': { A: 4 },
+  });
   const { result } = studyBuild(project);
   expect(result.panels).toBe(14);
   expect(batchesOf(project).map((b) => [b.count, b.depth])).toEqual([
@@ -20,7 +27,7 @@ test('framed recipes are bought with the panels; boxes and diffusers stand by th
     [6, 0.1],
   ]);
   expect(result.recipes.map((r) => [r.recipe, r.count])).toEqual([
-    ['panel', 2],
+    [COVER, 2],
     ['panel-10', 6],
     ['qrd-7', 2],
     ['membrane-70', 4],
@@ -58,70 +65,70 @@ test('prices and an own price move the money; taking a recipe away takes it from
       note: '',
     },
   }).project;
-  const used = applyCommand(own, { type: 'set-mix', counts: {}, mix: { 'own-1': { A: 3 } } }).project;
+  const used = applyCommand(own, decided({ 'own-1': { A: 3 } })).project;
   expect(studyBuild(used).result.recipes[0]!.cost).toBe(180);
   const without = applyCommand(used, { type: 'take-recipe', id: 'own-1' }).project;
-  expect(without.treatment.mix).toEqual({});
+  expect(without.treatment.pieces).toEqual([]);
   expect(studyBuild(without).result.panels).toBe(0);
 });
 
-test('a mix names recipes and places that are there; none is none', () => {
-  expect(() => with_({ nobody: { A: 1 } })).toThrow(/treatment\.mix\.nobody/);
-  expect(() => with_({ 'panel-10': { Q: 1 } })).toThrow(/treatment\.mix\.panel-10\.Q/);
-  expect(with_({ 'panel-10': { A: 0 }, 'straddle-15': { 'corner A': 2 } }).treatment.mix).toEqual({
-    'straddle-15': { 'corner A': 2 },
-  });
+test('numbers name recipes and places that are there; none is none', () => {
+  expect(() => with_({ nobody: { A: 1 } })).toThrow(/treatment\.pieces\.0\.recipe/);
+  expect(() => with_({ 'panel-10': { Q: 1 } })).toThrow(/treatment\.pieces\.0\.place\.on/);
+  expect(with_({ 'panel-10': { A: 0 }, 'straddle-15': { 'corner A': 2 } }).treatment.pieces).toMatchObject([
+    { recipe: 'straddle-15', place: { on: 'corner A', count: 2 } },
+  ]);
   const upside = { hz: 1000 as const, lower: 0.5, upper: 0.3 };
   expect(() => applyCommand(box(), { type: 'set-target', target: { own: [upside] } })).toThrow(/must not lie above/);
 });
 
 test('what hangs and what is decided by number is one list with one price, and the plan pays the same for a panel', () => {
-  const hungPiece = (values: Partial<HungPiece>): HungPiece => ({
-    id: 'h',
-    name: 'Piece',
-    kind: 'absorber',
-    face: 'B',
-    u: 1,
-    v: 0.6,
-    width: 0.6,
-    height: 1.2,
-    depth: 0.15,
-    gap: 0,
-    turnDeg: 0,
-    tiltDeg: 0,
-    scatterHz: 500,
-    tuned: { massPerArea: 5, holes: 12, holeDiameter: 0.05, neck: 0.018 },
-    ...values,
-  });
-  const project = [
-    hungPiece({}),
-    hungPiece({ id: 'board', kind: 'board', u: 2, depth: 0.018 }),
-    hungPiece({ id: 'spread', kind: 'scatter', u: 3 }),
-  ].reduce((p, piece) => applyCommand(p, { type: 'hang', pieces: [piece] }).project, with_({}, { B: 1, ceiling: 2 }));
+  const bought: Project['treatment']['recipes'][number] = {
+    ...structuredClone(FIRST_COVER),
+    id: 'own-bought',
+    layers: [],
+    scatterer: { kind: 'bought', designHz: 500, depth: 0.15 },
+  };
+  const project = applyCommand(
+    applyCommand(with_({ [COVER]: { B: 1, ceiling: 2 } }), { type: 'put-recipe', recipe: bought }).project,
+    {
+      type: 'put-pieces',
+      pieces: [
+        pieceAt({ recipe: 'panel-15-gap' }),
+        // The same panel in another size is another piece to build; lying it is the same.
+        pieceAt({ id: 'small', width: 0.6, height: 0.6, u: 2 }),
+        pieceAt({ id: 'lying', width: 1.2, height: 0.6, v: 1.9 }),
+        pieceAt({ id: 'board', recipe: 'board-18', u: 3 }),
+        pieceAt({ id: 'spread', recipe: 'own-bought', u: 4 }),
+      ],
+    },
+  ).project;
   const { result, issues } = studyBuild(project);
   expect(result.recipes.map((r) => [r.count, r.depth, r.listed])).toEqual([
-    [3, 0.2, true],
-    [1, 0.15, true],
-    [1, 0, false],
+    [4, 0.2, true],
+    [1, 0.25, true],
+    [1, 0.2, true],
+    [1, 0.018, false],
+    [1, 0.15, false],
   ]);
   expect(result.shopping!.fills.map((f) => f.depth)).toEqual([0.1, 0.15]);
-  expect(result.panels).toBe(6);
+  expect(result.panels).toBe(8);
   expect(issues.map((i) => i.code)).toContain('build.diffusers-not-listed');
   // By hand: fill, cloth with its turns, two stiles, two rails and a brace, sundries.
   const panel = 0.564 * 1.164 * 0.1 * 110 + 0.9 * 1.5 * 9 + (2 * 1.2 + 3 * 0.564) * 2.2 + 4;
-  expect(result.recipes[0]!.cost).toBeCloseTo(3 * panel, 9);
+  expect(result.recipes[0]!.cost).toBeCloseTo(4 * panel, 9);
   expect(result.cost).toBeCloseTo(
     result.recipes.reduce((s, r) => s + r.cost, 0),
     9,
   );
   const plan = benchFor(planInputs(project, settingOf(project)));
-  const column = plan.inputs.columns.findIndex((k) => k.recipe === 'panel');
+  const column = plan.inputs.columns.findIndex((k) => k.recipe === COVER);
   expect(plan.columns[column]!.cost).toBeCloseTo(panel, 9);
   expect(result.hardware).toEqual([
-    { item: 'hook', count: 6, length: null },
+    { item: 'hook', count: 12, length: null },
     { item: 'overhead-hook', count: 8, length: null },
     { item: 'safety-line', count: 2, length: null },
-    { item: 'screw', count: 4 * 12, length: null },
-    { item: 'spacer', count: 4, length: 0.1 },
+    { item: 'screw', count: 5 * 12 + 8, length: null },
+    { item: 'spacer', count: 4 * 4, length: 0.1 },
   ]);
 });

@@ -1,10 +1,11 @@
-/** Build: what to buy for everything decided on: by number, by recipe and place, and hung in a definite place. */
+/** Build: what to buy for every piece, whether decided by number, laid out or hung. */
 import { speedHumid } from '../../air/air';
 import { type PanelBatch, type Shopping, shoppingFor } from '../../fabrication/shopping';
-import { panelRecipe, pieceRecipe, recipeOf } from '../../document/recipes';
-import type { HungPiece, Project } from '../../document/schema/project';
+import { coverOf, recipeOf } from '../../document/recipes';
+import { isAt, isByNumber, type Project } from '../../document/schema/project';
+import { recipeAsLaid } from '../../room/pieces';
 import { billOf } from '../../recipes/bill';
-import { depthOf, fillDepth, isFramed } from '../../recipes/curve';
+import { boardThickness, fillDepth, isFramed, standoffOf } from '../../recipes/curve';
 import type { Recipe } from '../../recipes/types';
 import type { Issue, Study, Working } from '../types';
 
@@ -55,34 +56,32 @@ interface Lot {
   overhead: number;
 }
 
-const isOverhead = (place: string): boolean => /^(ceiling|edge )/.test(place);
+const isOverhead = (place: string, { form }: Recipe): boolean =>
+  form === 'cloud' || form === 'edge' || /^(ceiling|edge )/.test(place);
 
 /** The same thing made twice: everything but its name. */
 const makeOf = ({ width, height, form, layers, scatterer, ports }: Recipe): string =>
-  JSON.stringify([Math.min(width, height), Math.max(width, height), form, layers, scatterer, ports]);
+  JSON.stringify([
+    ...[Math.min(width, height), Math.max(width, height)].map((m) => m.toFixed(6)),
+    form,
+    layers,
+    scatterer,
+    ports,
+  ]);
 
-/** Everything decided on, pieces made alike together: panels by number, recipes by place, then what hangs. */
+/** Everything decided, laid out and hung, pieces made alike together; in another size than its recipe's a piece is a make of its own. */
 export function lotsOf(project: Project): Lot[] {
-  const { counts, mix, hung } = project.treatment;
   const lots: Lot[] = [];
-  const add = (recipe: Recipe, count: number, overhead: number) => {
-    const same = lots.find((l) => l.recipe.id === recipe.id || makeOf(l.recipe) === makeOf(recipe));
-    if (same) {
-      same.count += count;
-      same.overhead += overhead;
-    } else if (count > 0) lots.push({ recipe, count, overhead });
-  };
-  const sum = (places: Record<string, number>, of: (place: string) => boolean = () => true) =>
-    Object.entries(places).reduce((s, [place, n]) => s + (of(place) ? n : 0), 0);
-  add(panelRecipe(project), sum(counts), sum(counts, isOverhead));
-  for (const [id, places] of Object.entries(mix)) {
-    const recipe = recipeOf(project, id);
-    const cloud = recipe.form === 'cloud' || recipe.form === 'edge';
-    add(recipe, sum(places), cloud ? sum(places) : sum(places, isOverhead));
-  }
-  for (const piece of hung) {
-    const recipe = pieceRecipe(project, piece);
-    if (recipe) add(recipe, 1, isOverhead(piece.face) ? 1 : 0);
+  const byNumberFirst = [...project.treatment.pieces.filter(isByNumber), ...project.treatment.pieces.filter(isAt)];
+  for (const { recipe: id, place } of byNumberFirst) {
+    const own = recipeOf(project, id);
+    const recipe = place.kind === 'at' ? recipeAsLaid(own, place) : own;
+    const [where, count] = place.kind === 'at' ? [place.face, 1] : [place.on, place.count];
+    const same = lots.find((l) => makeOf(l.recipe) === makeOf(recipe));
+    const lot = same ?? { recipe, count: 0, overhead: 0 };
+    if (!same) lots.push(lot);
+    lot.count += count;
+    if (isOverhead(where, recipe)) lot.overhead += count;
   }
   return lots;
 }
@@ -116,7 +115,7 @@ function recipeBatches(project: Project, lots: readonly Lot[]): RecipeBatch[] {
       count,
       width: recipe.width,
       height: recipe.height,
-      depth: depthOf(recipe),
+      depth: recipe.form === 'board' ? boardThickness(recipe) : standoffOf(recipe),
       fill: bill.fill * count,
       cloth: bill.cloth * count,
       timber: bill.timber * count,
@@ -154,20 +153,21 @@ function hardwareOf(lots: readonly Lot[], shopping: Shopping | null): Hardware[]
   return list.sort((a, b) => a.item.localeCompare(b.item) || (a.length ?? 0) - (b.length ?? 0));
 }
 
-/** Hung pieces that have no recipe here: made or bought by their own drawing. */
-const unlisted = (hung: readonly HungPiece[], kind: HungPiece['kind']) => hung.filter((p) => p.kind === kind).length;
+/** Bought diffusers without a price: nothing says what they cost. */
+const unpriced = ({ recipe }: Lot): boolean => recipe.scatterer?.kind === 'bought' && recipe.price === null;
 
 /** Quantities for everything the document has decided. */
 export function studyBuild(project: Project): Study<BuildResult> {
-  const { panel, hung } = project.treatment;
   const lots = lotsOf(project);
   const batches = batchesOf(project);
   const recipes = recipeBatches(project, lots);
   const panels = lots.reduce((sum, l) => sum + l.count, 0);
   const issues: Issue[] = [];
   let shopping: Shopping | null = null;
-  // Nothing framed: the panel used at marks says whether one could be.
-  const sizes: Omit<PanelBatch, 'count' | 'fill'>[] = batches.length > 0 ? batches : [panel];
+  // Nothing framed: what covers first reflections says whether one could be.
+  const cover = coverOf(project);
+  const plain = { width: cover.width, height: cover.height, depth: fillDepth(cover) };
+  const sizes: Omit<PanelBatch, 'count' | 'fill'>[] = batches.length > 0 ? batches : [plain];
   const longest = Math.max(...sizes.map((b) => Math.max(b.width, b.height)));
   const shortest = Math.min(...sizes.map((b) => Math.min(b.width, b.height)));
   const cloth = Math.max(...sizes.map((b) => Math.min(b.width, b.height) + 2 * (b.depth + project.buying.clothTurn)));
@@ -195,11 +195,10 @@ export function studyBuild(project: Project): Study<BuildResult> {
   } else {
     shopping = shoppingFor(batches, project.buying);
   }
-  const scatterers = unlisted(hung, 'scatter');
-  if (panels + scatterers === 0)
-    issues.push({ code: 'build.nothing-decided', severity: 'note', where: [], values: {} });
-  if (scatterers > 0)
-    issues.push({ code: 'build.diffusers-not-listed', severity: 'note', where: [], values: { count: scatterers } });
+  const bought = lots.filter(unpriced).reduce((sum, l) => sum + l.count, 0);
+  if (panels === 0) issues.push({ code: 'build.nothing-decided', severity: 'note', where: [], values: {} });
+  if (bought > 0)
+    issues.push({ code: 'build.diffusers-not-listed', severity: 'note', where: [], values: { count: bought } });
   const working: Working[] = (shopping?.fills ?? []).map((line, i) => ({
     id: i === 0 ? 'fill' : `fill-${i}`,
     title: `Fill ${(line.depth * 100).toFixed(1)} cm thick`,
@@ -228,7 +227,7 @@ export function studyBuild(project: Project): Study<BuildResult> {
   }));
   return {
     result: {
-      panels: panels + scatterers,
+      panels,
       recipes,
       mass: recipes.reduce((s, r) => s + r.mass, 0),
       cost: recipes.reduce((s, r) => s + r.cost, 0),

@@ -8,7 +8,7 @@ import type { IntegerRow, IntegerSolver } from '../../dosage/solver';
 import { OCTAVES } from '../../quantities/bands';
 import { LOGARITHM_CAP, meanAlphaForTime } from '../../physics/reverberation/decay';
 import { bandSurfaces, coveredAlpha, type Curve, type DecayFace, type Judged } from './curves';
-import type { Answer, DecayInputs } from './types';
+import type { Answer, DecayStudied } from './types';
 
 interface Wishes {
   lowerLimits: boolean;
@@ -18,7 +18,7 @@ interface Wishes {
 
 /** The integer programme of the inputs; columns are the usable faces. */
 function programmeFor(
-  inputs: DecayInputs,
+  inputs: DecayStudied,
   faces: readonly DecayFace[],
   panelAlpha: readonly number[],
   limits: Judged,
@@ -69,7 +69,7 @@ const EVEN_STEPS = 200;
 export type Counts = Record<string, number>;
 
 function fewestPanels(
-  inputs: DecayInputs,
+  inputs: DecayStudied,
   panelAlpha: readonly number[],
   limits: Judged,
   solver: IntegerSolver,
@@ -93,7 +93,7 @@ function fewestPanels(
 }
 
 /** The order in which panels go up: marks first, then always the emptiest surface; ends when everything is full. */
-export function hangingOrder(inputs: DecayInputs): string[] {
+export function hangingOrder(inputs: DecayStudied): string[] {
   const faces = inputs.faces.filter((f) => f.usable && f.capacity > 0);
   const counts: Counts = Object.fromEntries(faces.map((f) => [f.id, 0]));
   const order: string[] = [];
@@ -121,7 +121,7 @@ export function countsOf(order: readonly string[]): Counts {
 }
 
 /** Best neighbour with one panel more or less: the one whose worst band is nearest its limits. */
-function neighbour(inputs: DecayInputs, counts: Counts, by: 1 | -1, curve: (counts: Counts) => Curve): Curve | null {
+function neighbour(inputs: DecayStudied, counts: Counts, by: 1 | -1, curve: (counts: Counts) => Curve): Curve | null {
   const distance = (c: Curve): number =>
     c.worst ? Math.max(c.worst.time / c.worst.limit, c.worst.limit / Math.max(c.worst.time, 1e-6)) : 1;
   const options = inputs.faces
@@ -132,7 +132,7 @@ function neighbour(inputs: DecayInputs, counts: Counts, by: 1 | -1, curve: (coun
 
 /** The answer with its neighbours, or the nearest to one and why. */
 export function answerFor(
-  inputs: DecayInputs,
+  inputs: DecayStudied,
   panelAlpha: readonly number[],
   limits: Judged,
   solver: IntegerSolver,

@@ -1,6 +1,4 @@
 /** Decay per octave of a room with so many panels on each surface, by every formula, with what it is worth. */
-import type { Layer } from '../../physics/absorbers/layers';
-import type { HungKind } from '../../document/schema/project';
 import type { PanelSize } from '../../layout/cover';
 import {
   arauPuchades,
@@ -30,13 +28,11 @@ export interface DecayFace {
   needed: number;
   chosen: number;
   isFloor: boolean;
-  /** A door, window or patch on a surface, or a hung piece: nothing is hung on it. */
+  /** A door, window or patch on a surface: nothing is hung on it. */
   isPart: boolean;
-  /** What hangs here in a definite place; its coefficients are worked out by the study. */
-  piece: { kind: HungKind; depth: number; gap: number; layers: Layer[] } | null;
 }
 
-/** Pieces of another recipe decided on for one place. `parts`: the wall one piece hides, by face, m². */
+/** Pieces of a recipe in one place, or one laid out. `parts`: the wall one piece hides, by face, m². */
 export interface MixPiece {
   recipe: string;
   place: string;
@@ -60,10 +56,10 @@ export interface DecayRoom {
   /** Equivalent absorption area of furniture and people per octave, m², and its relative uncertainty. */
   objects: number[];
   objectSpread: number;
+  /** Front of one of the panels counted by number. */
   panel: PanelSize;
-  /** Absorbers hung in definite places: how many, and the area of all pieces, m². */
-  hungPanels: number;
-  hungArea: number;
+  /** What is laid out in definite places: it counts whatever else is decided. */
+  laid: readonly MixPiece[];
 }
 
 export interface WorstBand {
@@ -76,7 +72,7 @@ export interface WorstBand {
 export interface Curve {
   /** Beside what hangs already. */
   counts: Record<string, number>;
-  /** With those hung in definite places and those of other recipes. */
+  /** With those laid out and those of other recipes. */
   panels: number;
   /** Panel area over walls and ceiling, 0…1. */
   coverage: number;
@@ -125,7 +121,7 @@ export function bandSurfaces(
     const covered = Math.min(f.area, (counts[f.id] ?? 0) * panelArea);
     const wall = f.alpha[band]! * (1 + widen * f.spread);
     let left = f.area - covered;
-    const others = mix.flatMap((p): BandSurface[] =>
+    const others = [...room.laid, ...mix].flatMap((p): BandSurface[] =>
       p.parts
         .filter((t) => t.face === f.id)
         .map((t) => {
@@ -190,8 +186,8 @@ export function curveFor(
   });
   const eyringTimes = bands.map((b) => b.eyring);
   const further = Object.values(counts).reduce((sum, n) => sum + n, 0);
-  const others = mix.reduce((sum, p) => sum + p.count, 0);
-  const panels = room.hungPanels + further + others;
+  const others = [...room.laid, ...mix];
+  const panels = further + others.reduce((sum, p) => sum + p.count, 0);
   const hangable = room.faces.filter((f) => !f.isFloor).reduce((sum, f) => sum + f.area, 0);
   const [a, b] = [eyringTimes[room.bands.indexOf(500)]!, eyringTimes[room.bands.indexOf(1000)]!];
   const worst = worstOf(room.bands, eyringTimes, limits);
@@ -199,9 +195,7 @@ export function curveFor(
     counts: { ...counts },
     panels,
     coverage:
-      (room.hungArea +
-        further * room.panel.width * room.panel.height +
-        mix.reduce((sum, p) => sum + p.count * p.front, 0)) /
+      (further * room.panel.width * room.panel.height + others.reduce((sum, p) => sum + p.count * p.front, 0)) /
       hangable,
     sabine: bands.map((x) => x.sabine),
     eyring: eyringTimes,

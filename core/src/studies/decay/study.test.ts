@@ -7,13 +7,17 @@ import { OCTAVES } from '../../quantities/bands';
 import { issueSentence } from '../../words/issues';
 import { studyBass } from '../bass/study';
 import { studyBuild } from '../build/study';
-import { decayInputs, recipeAbsorption, studyDecay } from './study';
+import { FIRST_COVER } from '../../document/recipes';
+import { recipeOctaves } from '../../recipes/curve';
+import { withPlainPanel } from '../../recipes/kind';
+import { decayInputs, studied, studyDecay } from './study';
 import { hangingOrder } from './answer';
 import { curveFor } from './curves';
 import { studyMarks } from '../marks/study';
 import { studySeat } from '../seat/study';
 import { settingOf } from '../../room/setting';
 import { studyTargetCosts, targetCostInputs } from './targetCosts';
+import { numbers, panelOf } from '../../testing/pieces';
 
 let solver: IntegerSolver;
 beforeAll(async () => (solver = await loadIntegerSolver()));
@@ -25,7 +29,7 @@ const room = (...commands: Command[]): Project =>
 const codes = (issues: { code: string }[]) => issues.map((i) => i.code);
 
 describe('decay', () => {
-  const deep: Command = { type: 'set-panel', panel: { depth: 0.15, gap: 0.1, flowResistivity: 8000 } };
+  const deep: Command = panelOf({ depth: 0.15, gap: 0.1, flowResistivity: 8000 });
 
   test('the answer is inside the target, one panel fewer is not, whatever is taken away', () => {
     const inputs = decayInputs(room(deep));
@@ -35,7 +39,7 @@ describe('decay', () => {
     expect(curve.inside).toBe(true);
     for (const id of Object.keys(curve.counts).filter((k) => curve.counts[k]! > 0)) {
       const fewer = curveFor(
-        inputs,
+        result.inputs,
         { ...curve.counts, [id]: curve.counts[id]! - 1 },
         result.panelAlpha,
         result.limits,
@@ -60,7 +64,7 @@ describe('decay', () => {
     const n = result.answer.curve.panels - 1;
     for (let a = 0; a <= n; a++) {
       for (let c = 0; a + c <= n; c++) {
-        const curve = curveFor(inputs, { A: a, C: c, ceiling: n - a - c }, result.panelAlpha, result.limits);
+        const curve = curveFor(result.inputs, { A: a, C: c, ceiling: n - a - c }, result.panelAlpha, result.limits);
         const fits = inputs.faces.every(
           (f) =>
             (({ A: a, C: c, ceiling: n - a - c }) as Record<string, number>)[f.id] === undefined ||
@@ -86,7 +90,7 @@ describe('decay', () => {
 
   test('a thin panel cannot reach the target without killing the highs, and says which band', () => {
     const { result, issues } = studyDecay(
-      decayInputs(room({ type: 'set-panel', panel: { depth: 0.02, gap: 0, flowResistivity: 20000 } })),
+      decayInputs(room(panelOf({ depth: 0.02, gap: 0, flowResistivity: 20000 }))),
       solver,
     );
     expect(['too-dead', 'not-enough']).toContain(result.answer.status);
@@ -111,7 +115,7 @@ describe('decay', () => {
   });
 
   test('Eyring lies inside its own spread, and Sabine is never shorter', () => {
-    const { result } = studyDecay(decayInputs(room(deep, { type: 'set-counts', counts: { B: 4, D: 4 } })), solver);
+    const { result } = studyDecay(decayInputs(room(deep, numbers({ B: 4, D: 4 }))), solver);
     result.chosen.eyring.forEach((t, i) => {
       expect(t!).toBeGreaterThanOrEqual(result.chosen.low[i]!);
       expect(t!).toBeLessThanOrEqual(result.chosen.high[i]!);
@@ -121,7 +125,7 @@ describe('decay', () => {
 
   test('panels go up marks first, then always on the emptiest surface, and all that fit get used', () => {
     const inputs = decayInputs(room(deep));
-    const order = hangingOrder(inputs);
+    const order = hangingOrder(studied(inputs).inputs);
     const usable = inputs.faces.filter((f) => f.usable);
     expect(order).toHaveLength(usable.reduce((s, f) => s + f.capacity, 0));
     const forMarks = usable.reduce((s, f) => s + f.needed, 0);
@@ -130,11 +134,8 @@ describe('decay', () => {
   });
 
   test('no panel, however thin, makes any band ring longer than the bare room', () => {
-    const thin: Command = { type: 'set-panel', panel: { depth: 0.02, gap: 0, flowResistivity: 5000 } };
-    const { bare, chosen } = studyDecay(
-      decayInputs(room(thin, { type: 'set-counts', counts: { ceiling: 12 } })),
-      solver,
-    ).result;
+    const thin: Command = panelOf({ depth: 0.02, gap: 0, flowResistivity: 5000 });
+    const { bare, chosen } = studyDecay(decayInputs(room(thin, numbers({ ceiling: 12 }))), solver).result;
     chosen.eyring.forEach((t, i) => expect(t!).toBeLessThanOrEqual(bare.eyring[i]! + 1e-12));
   });
 
@@ -163,7 +164,7 @@ describe('decay', () => {
       expect(status).toBe(answer.status);
       expect(panels).toBe(answer.status === 'reached' ? answer.curve.panels : null);
       if (!panels) continue;
-      const built = studyBuild(room({ type: 'set-counts', counts: { B: panels } })).result;
+      const built = studyBuild(room(numbers({ B: panels }))).result;
       expect(cost).toBeCloseTo(built.cost, 6);
     }
     const of = (school: string) => list.find((t) => t.school === school)!.panels!;
@@ -189,8 +190,7 @@ describe('decay', () => {
   });
 
   test('a deeper recipe takes more at 125 Hz', () => {
-    const recipe = room().treatment.panel;
-    const at = (depth: number) => recipeAbsorption({ ...recipe, depth }, 1.2, 343)[1]!;
+    const at = (depth: number) => recipeOctaves(withPlainPanel(FIRST_COVER, { depth }), { rho: 1.2, c: 343 })[1]!;
     expect(at(0.2)).toBeGreaterThan(at(0.1));
   });
 });

@@ -4,14 +4,14 @@
  * By Eyring a band's limits become limits on ΣSα, linear in the number of panels on each surface, so that the whole
  * question is an integer programme (decayAnswer.ts), solved to a proven optimum.
  */
-import { airGap } from '../../physics/absorbers/fills';
-import { octaveAbsorption } from '../../physics/absorbers/layers';
 import { DELANY_BAZLEY_RANGE } from '../../physics/absorbers/porous';
 import type { IntegerSolver } from '../../dosage/solver';
 import { SPREAD } from '../../materials/library';
-import { recipeOf } from '../../document/recipes';
-import type { PanelRecipe, Project } from '../../document/schema/project';
-import { recipeOctaves, recipeSpread } from '../../recipes/curve';
+import { coverOf } from '../../document/recipes';
+import type { Project } from '../../document/schema/project';
+import { areasOf, fillDepth, gapOf, recipeOctaves, recipeSpread } from '../../recipes/curve';
+import { fillResistivityOf, isThinPanel } from '../../recipes/kind';
+import type { Recipe } from '../../recipes/types';
 import {
   arauPuchades,
   type DecayFormula,
@@ -22,7 +22,7 @@ import {
   millington,
   sabine,
 } from '../../physics/reverberation/decay';
-import { OCTAVE_MIDBANDS, OCTAVES } from '../../quantities/bands';
+import { OCTAVES } from '../../quantities/bands';
 import {
   boundedListeningRoomTime,
   listeningRoomTime,
@@ -32,22 +32,14 @@ import {
 } from '../../criteria/decayTargets';
 import { schroederWithDecay } from '../bass/study';
 import { answerFor, type Counts, countsOf, hangingOrder } from './answer';
-import {
-  bandSurfaces,
-  coveredAlpha,
-  type Curve,
-  curveFor,
-  type DecayFace,
-  type Judged,
-  type MixPiece,
-  PANEL_SPREAD,
-} from './curves';
-import type { DecayInputs, DecayResult } from './types';
+import { bandSurfaces, type Curve, curveFor, type DecayFace, type Judged, type MixPiece } from './curves';
+import type { AskedPiece, DecayInputs, DecayResult, DecayStudied } from './types';
 import { decayWorking } from './working';
 import { outlineArea } from '../../geometry/polygon';
-import { BOARD_ALPHA, isCloth, localAbsorption, pieceLayers, SCATTER } from '../../room/hung';
+import { cornerTwin } from '../../room/corners';
+import type { PlacedPiece } from '../../room/pieces';
 import { type MarksResult, studyMarks } from '../marks/study';
-import { fitsOn, hiddenBy, placesOf } from '../../room/places';
+import { hiddenBy, numberedIn } from '../../room/places';
 import { objectAbsorption, stretchesOf } from '../../room/absorption';
 import { type Setting, settingOf } from '../../room/setting';
 import type { Issue, Study } from '../types';
@@ -58,61 +50,36 @@ export function decayInputs(
   setting: Setting = settingOf(project),
   marks: MarksResult = studyMarks(project, setting).result,
 ): DecayInputs {
-  const { panel, counts, usable, marksFirst, leftRightAlike } = project.treatment;
-  const pieces = setting.hung.map((piece) => ({
-    piece,
-    face: setting.faces.find((f) => f.id === piece.face)!,
-    area: Math.abs(outlineArea(piece.outline)),
-  }));
-  const under = (face: string) => pieces.filter((p) => p.face.id === face).reduce((sum, p) => sum + p.area, 0);
-  const bare = stretchesOf(setting).map((s): DecayFace => {
+  const { usable, marksFirst, leftRightAlike, cover } = project.treatment;
+  const recipe = coverOf(project);
+  const numbered = numberedIn(setting);
+  const laid = setting.placed.map((piece) => laidPiece(setting, piece));
+  const faces = stretchesOf(setting).map((s): DecayFace => {
     const shared = {
       id: s.id,
       surface: s.face.surface,
       name: s.name,
-      area: s.id === s.face.id ? Math.max(0, s.area - under(s.id)) : s.area,
+      area: s.area,
       axis: s.face.axis,
       alpha: [...s.material.alpha],
       spread: SPREAD[s.material.source],
       isFloor: s.face.kind === 'floor',
       isPart: s.id !== s.face.id,
-      piece: null,
     };
     // Panels hang on what shows of the face itself.
     if (shared.isPart) return { ...shared, usable: false, capacity: 0, needed: 0, chosen: 0 };
-    const cover = marks.covers.find((c) => c.face === s.id)!;
-    const fits = Math.floor((shared.area + 1e-9) / (panel.width * panel.height));
-    const capacity = Math.min(cover.capacity, fits);
+    const asked = marks.covers.find((c) => c.face === s.id)!;
+    const fits = Math.floor((freeArea(shared, laid) + 1e-9) / (recipe.width * recipe.height));
+    const capacity = Math.min(asked.capacity, fits);
+    const decided = numbered.find((n) => n.recipe.id === cover && n.place.id === s.id)?.count ?? 0;
     return {
       ...shared,
       usable: usable.includes(s.face.surface),
       capacity,
-      needed: cover.needed ?? 0,
-      chosen: Math.min(counts[s.id] ?? 0, capacity),
+      needed: asked.needed ?? 0,
+      chosen: Math.min(decided, capacity),
     };
   });
-  const hung = pieces.map(({ piece, face, area }): DecayFace => ({
-    id: piece.id,
-    surface: face.surface,
-    name: piece.name,
-    area,
-    axis: face.axis,
-    // Of the wall behind: what the piece adds is worked out by the study.
-    alpha: [...face.material.alpha],
-    spread: PANEL_SPREAD,
-    isFloor: face.kind === 'floor',
-    isPart: true,
-    piece: {
-      kind: piece.kind,
-      depth: piece.depth,
-      gap: piece.gap,
-      layers: piece.kind === 'absorber' ? [] : pieceLayers(piece, panel.flowResistivity),
-    },
-    usable: false,
-    capacity: 0,
-    needed: 0,
-    chosen: 0,
-  }));
   const on = (side: string): string[] =>
     setting.faces.filter((f) => f.kind === 'wall' && f.side === side && usable.includes(f.id)).map((f) => f.id);
   const [left, right] = [on('left'), on('right')];
@@ -122,37 +89,43 @@ export function decayInputs(
     c: setting.c,
     rho: setting.rho,
     mEnergy: setting.mEnergy,
-    faces: [...bare, ...hung],
-    hungPanels: pieces.filter((p) => isCloth(p.piece.kind)).length,
-    hungArea: pieces.reduce((sum, p) => sum + p.area, 0),
+    faces,
+    laid,
     objects: OCTAVES.map((_, b) => objectAbsorption(setting, b)),
     objectSpread: objectSpread(setting),
-    panel: { width: panel.width, height: panel.height },
-    recipe: { ...panel },
+    panel: { width: recipe.width, height: recipe.height },
+    recipe,
     school: project.target.school,
     own: project.target.own.map((t) => ({ ...t })),
-    mix: chosenMix(project, setting),
+    mix: numbered
+      .filter((n) => n.recipe.id !== cover || n.place.faces.length > 1)
+      .map(({ recipe: other, place, count }) => {
+        const { exposed, parts } = hiddenBy(place, other);
+        return { recipe: other, place: place.id, count, front: exposed, parts, spread: recipeSpread(other) };
+      }),
     lowestOctave: project.target.lowestOctave,
     marksFirst,
     alike: leftRightAlike && left.length > 0 && right.length > 0 ? [left, right] : null,
   };
 }
 
-/** Pieces of other recipes decided on; places that this state of the room does not have are left out. */
-function chosenMix(project: Project, setting: Setting): DecayInputs['mix'] {
-  const { mix } = project.treatment;
-  if (Object.keys(mix).length === 0) return [];
-  const places = placesOf(setting);
-  return Object.entries(mix).flatMap(([id, counts]) => {
-    const recipe = recipeOf(project, id);
-    return Object.entries(counts).flatMap(([placeId, n]) => {
-      const place = places.find((p) => p.id === placeId);
-      const count = place ? Math.min(n, fitsOn(setting, place, recipe)) : 0;
-      if (!place || count === 0) return [];
-      const { exposed, parts } = hiddenBy(place, recipe);
-      return [{ recipe, place: placeId, count, front: exposed, parts, spread: recipeSpread(recipe) }];
-    });
-  });
+/** Area of a face that nothing laid out hides, m². */
+export const freeArea = (face: Pick<DecayFace, 'id' | 'area'>, laid: readonly Pick<MixPiece, 'parts'>[]): number =>
+  laid.reduce(
+    (left, p) => Math.max(0, left - p.parts.reduce((sum, t) => sum + (t.face === face.id ? t.area : 0), 0)),
+    face.area,
+  );
+
+/** A piece in its definite place: the wall it hides, on both walls of a corner, and what shows of its front. */
+function laidPiece(setting: Setting, piece: PlacedPiece): AskedPiece {
+  const { recipe, face, outline, box } = piece;
+  const on = setting.faces.find((f) => f.id === face)!;
+  const twin = piece.kind === 'corner' ? cornerTwin(setting, on, box) : null;
+  const parts = [{ face, area: Math.abs(outlineArea(outline)) }];
+  if (twin && twin.outline.length > 2) parts.push({ face: twin.face.id, area: Math.abs(outlineArea(twin.outline)) });
+  const { exposed, covered } = areasOf(recipe);
+  const hidden = parts.reduce((sum, t) => sum + t.area, 0);
+  return { recipe, place: face, count: 1, front: (exposed * hidden) / covered, parts, spread: recipeSpread(recipe) };
 }
 
 /** Relative uncertainty of all that furniture and people absorb together, weighed at 1 kHz. */
@@ -162,54 +135,30 @@ function objectSpread(setting: Setting): number {
   return setting.objects.reduce((sum, o) => sum + o.absorption[4]! * SPREAD[o.material.source], 0) / total;
 }
 
-/** Octave absorption of the recipe: porous fill, open gap, rigid wall; field incidence, refracting in every layer. */
-export function recipeAbsorption(recipe: PanelRecipe, rho: number, c: number): number[] {
-  const layers = [
-    { type: 'porous' as const, model: 'miki' as const, sigma: recipe.flowResistivity, d: recipe.depth },
-    ...airGap(recipe.gap),
-  ];
-  return OCTAVE_MIDBANDS.map((f) => octaveAbsorption(layers, f, 'bulk', { rho, c }));
-}
-
-/** Inputs with the coefficients of what hangs in definite places. */
-export function roomWithPieces(inputs: DecayInputs, panelAlpha: readonly number[]): DecayInputs {
-  const { recipe } = inputs;
-  const known = new Map([[`${recipe.depth}|${recipe.gap}`, panelAlpha]]);
-  const absorber = ({ depth, gap }: { depth: number; gap: number }): readonly number[] => {
-    const key = `${depth}|${gap}`;
-    const found = known.get(key) ?? recipeAbsorption({ ...recipe, depth, gap }, inputs.rho, inputs.c);
-    known.set(key, found);
-    return found;
-  };
-  const faces = inputs.faces.map((f): DecayFace => {
-    if (!f.piece) return f;
-    const { piece } = f;
-    // Scatterers and boards send sound on; what they take is typical, and stands for the wall behind them too.
-    const alpha =
-      piece.kind === 'absorber'
-        ? absorber(piece).map((a, b) => coveredAlpha(a, f.alpha[b]!))
-        : piece.layers.length > 0
-          ? localAbsorption(piece.layers, inputs.rho, inputs.c).map((a, b) => coveredAlpha(a, f.alpha[b]!))
-          : f.alpha.map(() => (piece.kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
-    return { ...f, alpha };
-  });
-  return { ...inputs, faces };
-}
-
-/** What pieces of other recipes absorb over the wall they hide. */
-export function mixPieces(inputs: DecayInputs): MixPiece[] {
-  const known = new Map<string, number[]>();
-  return inputs.mix.map(({ recipe, ...rest }) => {
-    const alpha = known.get(recipe.id) ?? recipeOctaves(recipe, { rho: inputs.rho, c: inputs.c });
-    known.set(recipe.id, alpha);
+/** Pieces with what they absorb over the wall they hide, by the curve of their recipe. */
+export function withAlpha(pieces: readonly AskedPiece[], alphaOf: (recipe: Recipe) => readonly number[]): MixPiece[] {
+  const known = new Map<Recipe, readonly number[]>();
+  return pieces.map(({ recipe, ...rest }) => {
+    const alpha = known.get(recipe) ?? alphaOf(recipe);
+    known.set(recipe, alpha);
     const hidden = rest.parts.reduce((sum, t) => sum + t.area, 0);
     return { ...rest, recipe: recipe.id, alpha: alpha.map((a) => Math.min(LOGARITHM_CAP, (a * rest.front) / hidden)) };
   });
 }
 
+/** The inputs with the coefficients of all pieces, and of the panel counted by number. */
+export function studied(inputs: DecayInputs): { inputs: DecayStudied; panelAlpha: number[] } {
+  const alphaOf = (recipe: Recipe) => recipeOctaves(recipe, inputs);
+  const { laid, mix } = inputs;
+  return {
+    inputs: { ...inputs, laid: withAlpha(laid, alphaOf), mix: withAlpha(mix, alphaOf) },
+    panelAlpha: alphaOf(inputs.recipe),
+  };
+}
+
 /** Every formula per octave. */
 function byFormula(
-  inputs: DecayInputs,
+  inputs: DecayStudied,
   counts: Counts,
   panelAlpha: readonly number[],
   mix: readonly MixPiece[],
@@ -231,7 +180,10 @@ function byFormula(
   };
 }
 
-function issuesFor(inputs: DecayInputs, result: DecayResult): Issue[] {
+/** The octave that decides most rooms, Hz. */
+const LOW_HZ = 125;
+
+function issuesFor(inputs: DecayStudied, result: DecayResult): Issue[] {
   const issues: Issue[] = [];
   const { answer } = result;
   if ('curve' in answer && answer.status !== 'reached') {
@@ -256,31 +208,14 @@ function issuesFor(inputs: DecayInputs, result: DecayResult): Issue[] {
       values: { coverage: result.chosen.coverage },
     });
   }
-  if (inputs.recipe.gap > inputs.recipe.depth + 1e-9) {
-    issues.push({
-      code: 'decay.gap-deeper-than-panel',
-      severity: 'note',
-      where: [],
-      values: { gap: inputs.recipe.gap, depth: inputs.recipe.depth },
-    });
-  }
-  if (inputs.recipe.depth < 0.1 - 1e-9) {
-    issues.push({
-      code: 'decay.thin-panel',
-      severity: 'note',
-      where: [],
-      values: { depth: inputs.recipe.depth, alpha: result.panelAlpha[1]! },
-    });
-  }
-  const low = (inputs.rho * 125) / inputs.recipe.flowResistivity;
-  if (low < DELANY_BAZLEY_RANGE[0]) {
-    issues.push({
-      code: 'decay.fill-dense-for-bass',
-      severity: 'note',
-      where: [],
-      values: { sigma: inputs.recipe.flowResistivity },
-    });
-  }
+  const { recipe } = inputs;
+  const [gap, depth, sigma] = [gapOf(recipe), fillDepth(recipe), fillResistivityOf(recipe)];
+  const note = { severity: 'note' as const, where: [] };
+  if (gap > depth + 1e-9) issues.push({ ...note, code: 'decay.gap-deeper-than-panel', values: { gap, depth } });
+  if (isThinPanel(recipe))
+    issues.push({ ...note, code: 'decay.thin-panel', values: { depth, alpha: result.panelAlpha[1]! } });
+  if (sigma !== null && (inputs.rho * LOW_HZ) / sigma < DELANY_BAZLEY_RANGE[0])
+    issues.push({ ...note, code: 'decay.fill-dense-for-bass', values: { sigma } });
   return issues;
 }
 
@@ -296,10 +231,9 @@ export function studyDecay(
   solver: IntegerSolver,
   progress: (part: number) => void = () => {},
 ): Study<DecayResult> {
-  const panelAlpha = recipeAbsorption(asked.recipe, asked.rho, asked.c);
-  const inputs = roomWithPieces(asked, panelAlpha);
+  const { inputs, panelAlpha } = studied(asked);
+  const { mix } = inputs;
   progress(0.3);
-  const mix = mixPieces(inputs);
   const limitsOf = (school: School): Judged =>
     OCTAVES.map((f) => (f >= inputs.lowestOctave ? schoolLimits(school, inputs.volume, f, inputs.own) : null));
   const limits = limitsOf(inputs.school);
@@ -313,7 +247,7 @@ export function studyDecay(
   const stride = 4 * Math.max(1, Math.ceil(order.length / 4 / MOST_STEPS));
   const steps = Array.from({ length: Math.floor(order.length / stride) + 1 }, (_, i) => {
     const { mid, inside } = curve(countsOf(order.slice(0, stride * i)));
-    return { panels: inputs.hungPanels + stride * i, mid, inside };
+    return { panels: inputs.laid.length + stride * i, mid, inside };
   });
   const judgedBy = (school: School, counts: Counts, others: readonly MixPiece[] = []) =>
     curveFor(inputs, counts, panelAlpha, limitsOf(school), others).inside;

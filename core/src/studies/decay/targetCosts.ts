@@ -1,11 +1,11 @@
 /** What every school of target costs here: the fewest of the panel used at marks that reach it, and their price. Long: for a worker. */
 import type { IntegerSolver } from '../../dosage/solver';
-import { panelRecipe } from '../../document/recipes';
+import { coverOf } from '../../document/recipes';
 import type { Project } from '../../document/schema/project';
 import { OCTAVES } from '../../quantities/bands';
 import { billOf } from '../../recipes/bill';
 import { type School, schoolLimits, SCHOOLS } from '../../criteria/decayTargets';
-import { recipeAbsorption, roomWithPieces } from './study';
+import { studied } from './study';
 import { answerFor } from './answer';
 import { curveFor, type Judged } from './curves';
 import type { Answer, DecayInputs } from './types';
@@ -27,7 +27,7 @@ export interface TargetCost {
 
 export function targetCostInputs(project: Project, setting: Setting, decay: DecayInputs): TargetCostInputs {
   const make = { c: setting.c, habits: project.buying };
-  return { decay, panelCost: billOf(panelRecipe(project), project.treatment.prices, make).cost };
+  return { decay, panelCost: billOf(coverOf(project), project.treatment.prices, make).cost };
 }
 
 export function studyTargetCosts(
@@ -35,10 +35,10 @@ export function studyTargetCosts(
   solver: IntegerSolver,
   progress: (part: number) => void = () => {},
 ): TargetCost[] {
-  const panelAlpha = recipeAbsorption(decay.recipe, decay.rho, decay.c);
+  const { inputs: room, panelAlpha } = studied(decay);
   const schools = SCHOOLS.filter((s) => s !== 'own' || decay.own.length > 0);
   return schools.map((school, i) => {
-    const inputs = roomWithPieces({ ...decay, school }, panelAlpha);
+    const inputs = { ...room, school };
     const limits: Judged = OCTAVES.map((f) =>
       f >= inputs.lowestOctave ? schoolLimits(school, inputs.volume, f, inputs.own) : null,
     );
@@ -46,7 +46,7 @@ export function studyTargetCosts(
       curveFor(inputs, counts, panelAlpha, limits),
     );
     progress((i + 1) / schools.length);
-    const panels = answer.status === 'reached' ? answer.curve.panels - inputs.hungPanels : null;
+    const panels = answer.status === 'reached' ? answer.curve.panels - inputs.laid.length : null;
     return { school, status: answer.status, panels, cost: panels === null ? null : panels * panelCost };
   });
 }

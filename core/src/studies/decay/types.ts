@@ -1,25 +1,33 @@
 /** What the decay study is given and what it answers; plain values, so that a worker can be sent them. */
-import type { PanelRecipe } from '../../document/schema/project';
 import type { School } from '../../criteria/decayTargets';
 import type { Recipe } from '../../recipes/types';
 import type { DecayFormula } from '../../physics/reverberation/decay';
 import type { OwnLimits } from '../../criteria/decayTargets';
 import type { Curve, DecayRoom, Judged, MixPiece } from './curves';
 
+/** Pieces of a recipe whose absorption is still to be worked out. */
+export type AskedPiece = Omit<MixPiece, 'alpha' | 'recipe'> & { recipe: Recipe };
+
 /** Plain values a worker can be sent. */
-export interface DecayInputs extends DecayRoom {
+export interface DecayInputs extends Omit<DecayRoom, 'laid'> {
   rho: number;
-  recipe: PanelRecipe;
+  /** What is counted by number. */
+  recipe: Recipe;
+  /** What is laid out; what it absorbs is worked out by the study. */
+  laid: AskedPiece[];
   school: School;
   /** Limits of the school "own". */
   own: OwnLimits;
   lowestOctave: number;
   /** Other recipes decided on; what they absorb is worked out by the study. */
-  mix: (Omit<MixPiece, 'alpha' | 'recipe'> & { recipe: Recipe })[];
+  mix: AskedPiece[];
   marksFirst: boolean;
   /** Walls on the left and on the right, when both sides must carry as many. */
   alike: [string[], string[]] | null;
 }
+
+/** Inputs with the coefficients of all pieces. */
+export type DecayStudied = Omit<DecayInputs, 'laid' | 'mix'> & { laid: MixPiece[]; mix: MixPiece[] };
 
 export type Answer =
   | { status: 'reached'; curve: Curve; fewer: Curve | null; more: Curve | null }
@@ -32,7 +40,8 @@ export type Answer =
   | { status: 'undecided'; reason: string };
 
 export interface DecayResult {
-  inputs: DecayInputs;
+  /** As they were given, with what is laid out worked out. */
+  inputs: DecayStudied;
   octaves: readonly number[];
   panelAlpha: number[];
   limits: Judged;

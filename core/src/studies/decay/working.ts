@@ -1,11 +1,13 @@
 /** The working of the decay study: how decay times, the panel's absorption and the number of panels came about. */
 import { OCTAVES } from '../../quantities/bands';
 import { decayConstant } from '../../physics/reverberation/decay';
-import type { DecayInputs, DecayResult } from './types';
+import type { DecayResult, DecayStudied } from './types';
 import { bandSurfaces } from './curves';
+import { fillDepth, gapOf } from '../../recipes/curve';
+import { fillResistivityOf } from '../../recipes/kind';
 import type { Working } from '../types';
 
-export function decayWorking(inputs: DecayInputs, result: DecayResult): Working[] {
+export function decayWorking(inputs: DecayStudied, result: DecayResult): Working[] {
   const surface = inputs.faces.reduce((sum, f) => sum + f.area, 0);
   const common = [
     { symbol: 'V', meaning: 'volume', value: inputs.volume, unit: 'm³' },
@@ -58,9 +60,14 @@ export function decayWorking(inputs: DecayInputs, result: DecayResult): Working[
     title: 'Absorption of the panel',
     formula: 'Zs = Z (Zb + jZ tan kd)/(Z + jZb tan kd),  α(θ) = 1 − |(Zs cos θ − ρc)/(Zs cos θ + ρc)|²',
     symbols: [
-      { symbol: 'σ', meaning: 'flow resistivity of the fill', value: recipe.flowResistivity, unit: 'Pa·s/m²' },
-      { symbol: 'd', meaning: 'depth of the fill', value: recipe.depth, unit: 'm' },
-      { symbol: 'D', meaning: 'air gap to the wall', value: recipe.gap, unit: 'm' },
+      {
+        symbol: 'σ',
+        meaning: 'flow resistivity of the fill',
+        value: fillResistivityOf(recipe) ?? 'no fill',
+        unit: 'Pa·s/m²',
+      },
+      { symbol: 'd', meaning: 'depth of the fill', value: fillDepth(recipe), unit: 'm' },
+      { symbol: 'D', meaning: 'air gap to the wall', value: gapOf(recipe), unit: 'm' },
       ...OCTAVES.map((o, b) => ({
         symbol: `α ${o}`,
         meaning: `octave ${o} Hz, 0–78°`,

@@ -1,12 +1,13 @@
 /** The room, the recipes and the columns of a plan in the bands it is judged in, and sums over so many pieces of each column. */
 import { RATING_MIDBANDS, RATING_THIRDS } from '../../physics/absorbers/rating';
 import type { DoseColumn } from '../../dosage/plan';
-import { OCTAVE_MIDBANDS, OCTAVES } from '../../quantities/bands';
+import { OCTAVE_MIDBANDS } from '../../quantities/bands';
 import { billOf } from '../../recipes/bill';
 import { fromOctaves, recipeCurve, recipeOctaves, recipeSpread } from '../../recipes/curve';
 import { eyring, LOGARITHM_CAP, meanAlphaForTime } from '../../physics/reverberation/decay';
 import { schoolLimits } from '../../criteria/decayTargets';
-import { roomWithPieces } from '../decay/study';
+import { withAlpha } from '../decay/study';
+import type { Recipe } from '../../recipes/types';
 import {
   bandSurfaces,
   coveredAlpha,
@@ -33,8 +34,15 @@ export interface Bench {
   poorArea: number[];
 }
 
-function roomInBands(inputs: PlanInputs, panelAlpha: readonly number[]): { room: DecayRoom; mids: readonly number[] } {
-  const whole = roomWithPieces(inputs.decay, panelAlpha);
+/** Absorption of a recipe in the bands judged. */
+const alphaIn = (inputs: PlanInputs, recipe: Recipe): number[] =>
+  inputs.bands === 'octaves'
+    ? recipeOctaves(recipe, inputs.decay)
+    : recipeCurve(recipe, inputs.decay, RATING_MIDBANDS).alpha;
+
+function roomInBands(inputs: PlanInputs): { room: DecayRoom; mids: readonly number[] } {
+  const laid = withAlpha(inputs.decay.laid, (recipe) => alphaIn(inputs, recipe));
+  const whole = { ...inputs.decay, laid };
   if (inputs.bands === 'octaves') return { room: whole, mids: OCTAVE_MIDBANDS };
   const spread = (values: readonly number[]) => RATING_MIDBANDS.map((f) => fromOctaves(values, f));
   return {
@@ -51,16 +59,14 @@ function roomInBands(inputs: PlanInputs, panelAlpha: readonly number[]): { room:
 
 export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] } {
   const { decay, prices, habits } = inputs;
-  const air = { rho: decay.rho, c: decay.c };
-  const panel = inputs.recipes.find((r) => r.id === 'panel');
-  const { room, mids } = roomInBands(inputs, panel ? recipeOctaves(panel, air) : OCTAVES.map(() => 0));
+  const { room, mids } = roomInBands(inputs);
   // A third belongs to the judged range from the lower third of its octave on.
   const from = inputs.bands === 'octaves' ? decay.lowestOctave : decay.lowestOctave * 0.78;
   const limits = room.bands.map((f) => (f >= from ? schoolLimits(decay.school, decay.volume, f, decay.own) : null));
   const recipes = inputs.recipes.map((r) => ({
     id: r.id,
     name: r.name,
-    alpha: inputs.bands === 'octaves' ? recipeOctaves(r, air) : recipeCurve(r, air, mids).alpha,
+    alpha: alphaIn(inputs, r),
     bill: billOf(r, prices, { c: decay.c, habits }),
     spread: recipeSpread(r),
   }));
@@ -155,6 +161,8 @@ export function timesOf(bench: Bench, counts: readonly number[]): (number | null
 
 export const hangable = (room: DecayRoom): number =>
   room.faces.filter((f) => !f.isFloor).reduce((sum, f) => sum + f.area, 0);
+/** Front of everything laid out already, m². */
+export const laidFront = (room: DecayRoom): number => room.laid.reduce((sum, p) => sum + p.count * p.front, 0);
 
 export function totalsOf(bench: Bench, counts: readonly number[]): Totals {
   const sum = (value: (c: DoseColumn) => number) => bench.columns.reduce((s, c, i) => s + counts[i]! * value(c), 0);

@@ -1,24 +1,16 @@
 /** Inputs of the plan study from the document. */
 import { energyAttenuation } from '../../air/air';
 import { allRecipes } from '../../document/recipes';
-import { PANEL_RECIPE, type Project } from '../../document/schema/project';
-import { depthOf, recipeFault } from '../../recipes/curve';
+import type { Project } from '../../document/schema/project';
+import { recipeFault } from '../../recipes/curve';
+import { canCover } from '../../recipes/kind';
 import type { Recipe } from '../../recipes/types';
 import { RATING_MIDBANDS } from '../../physics/absorbers/rating';
-import { decayInputs } from '../decay/study';
+import { decayInputs, freeArea } from '../decay/study';
 import type { DecayInputs } from '../decay/types';
-import { classesOf, fitsOn, hiddenBy, placesOf, type PlanPlace } from '../../room/places';
+import { classesOf, fitsOn, hiddenBy, isUsable, placesOf, type PlanPlace } from '../../room/places';
 import type { PlanColumn, PlanInputs } from './types';
 import type { Setting } from '../../room/setting';
-
-/** Thinner than this nothing covers a first reflection, m. */
-const LEAST_COVER = 0.05;
-
-const covers = (recipe: Recipe): boolean =>
-  recipe.form === 'flat' &&
-  depthOf(recipe) >= LEAST_COVER &&
-  recipe.layers.some((l) => l.type === 'porous') &&
-  !recipe.layers.some((l) => l.type === 'skin');
 
 function columnFor(
   setting: Setting,
@@ -52,7 +44,7 @@ function columnFor(
     shares: [{ place: place.id, part: Math.max(1 / max, 1 / room) }, ...strips],
     overhead: place.class === 'ceiling' || place.class === 'edges',
     corner: place.class === 'corners' ? recipe.height : 0,
-    covers: covers(recipe),
+    covers: canCover(recipe),
     allowed,
   };
 }
@@ -63,23 +55,23 @@ export function planInputs(
   setting: Setting,
   decay: DecayInputs = decayInputs(project, setting),
 ): PlanInputs {
-  const { plan, prices, counts, mix, leftRightAlike } = project.treatment;
+  const { plan, prices, leftRightAlike, cover } = project.treatment;
   const places = placesOf(setting);
-  const bare = new Map(decay.faces.filter((f) => !f.isPart).map((f) => [f.id, f.area]));
+  const bare = new Map(decay.faces.filter((f) => !f.isPart).map((f) => [f.id, freeArea(f, decay.laid)]));
   const chosen = [
-    ...decay.faces.filter((f) => f.chosen > 0).map((f) => ({ recipe: PANEL_RECIPE, place: f.id, count: f.chosen })),
+    ...decay.faces.filter((f) => f.chosen > 0).map((f) => ({ recipe: cover, place: f.id, count: f.chosen })),
     ...decay.mix.map((m) => ({ recipe: m.recipe.id, place: m.place, count: m.count })),
   ];
-  const used = new Set([...plan.recipes.map((r) => r.id), PANEL_RECIPE, ...Object.keys(mix)]);
+  const used = new Set([...plan.recipes.map((r) => r.id), cover, ...chosen.map((c) => c.recipe)]);
   const recipes = allRecipes(project).filter((r) => used.has(r.id) && recipeFault(r) === null);
   const columns = recipes.flatMap((recipe) => {
     const where = plan.recipes.find((r) => r.id === recipe.id)?.where ?? [];
     return places
       .filter((p) => classesOf(recipe).includes(p.class))
       .flatMap((p): PlanColumn[] => {
-        const allowed = where.includes(p.class);
+        const allowed = where.includes(p.class) && isUsable(setting, p);
         const here = chosen.some((c) => c.recipe === recipe.id && c.place === p.id);
-        if (!allowed && !here && !(recipe.id === PANEL_RECIPE && (counts[p.id] ?? 0) > 0)) return [];
+        if (!allowed && !here) return [];
         const column = columnFor(setting, p, recipe, bare, allowed);
         return column ? [column] : [];
       });

@@ -14,7 +14,7 @@ import {
 } from '../../dosage/plan';
 import type { IntegerSolver } from '../../dosage/solver';
 import { middleOf } from '../../criteria/decayTargets';
-import { areaFor, type Bench, benchFor, curveOf, hangable, piecesOf, timeWith, totalsOf } from './bench';
+import { areaFor, type Bench, benchFor, curveOf, hangable, laidFront, piecesOf, timeWith, totalsOf } from './bench';
 import { leftOuts, nextFours, stepsFrom } from './steps';
 import type { PlanAnswer, PlanColumn, PlanInputs, PlanOutcome, PlanResult } from './types';
 import { planWorking } from './working';
@@ -60,7 +60,7 @@ function problemOf(bench: Bench): { problem: DoseProblem; kept: number[] } {
     caps: {
       money: plan.money,
       pieces: plan.pieces,
-      front: plan.coverage === null ? null : Math.max(0, plan.coverage * hangable(room) - room.hungArea),
+      front: plan.coverage === null ? null : Math.max(0, plan.coverage * hangable(room) - laidFront(room)),
       mass: plan.mass,
       ceilingMass: plan.ceilingMass,
     },
@@ -108,7 +108,7 @@ function relaxationTo(bench: Bench, demand: Demand, to: number | null): number |
   if (to === null) return null;
   if (demand.kind === 'long' || demand.kind === 'dead')
     return timeWith(bench, bench.room.bands.indexOf(demand.band), to);
-  if (demand.kind === 'front') return (to + bench.room.hungArea) / hangable(bench.room);
+  if (demand.kind === 'front') return (to + laidFront(bench.room)) / hangable(bench.room);
   return demand.kind === 'marks' || demand.kind === 'alike' ? null : to;
 }
 

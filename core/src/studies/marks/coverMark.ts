@@ -1,12 +1,15 @@
 /** What to hang over one mark: the smallest stock panel and its place, what is in the way, and the ways out. */
 import { faceStretch } from '../../geometry/unfold';
-import { PLAIN_TUNED } from '../../document/create';
 import type { Box } from '../../geometry/clip';
 import { type PanelSize, placeOver } from '../../layout/cover';
-import type { HungPiece, Project } from '../../document/schema/project';
+import { coverOf, recipeOf } from '../../document/recipes';
+import type { Project } from '../../document/schema/project';
+import { standoffOf } from '../../recipes/curve';
+import { canCover, scattersFrom, takenFromReflection } from '../../recipes/kind';
+import type { Recipe } from '../../recipes/types';
 import { twinStation } from '../../layout/rigs';
 import { heightOver, mirrorPoint, movedPlane } from '../../physics/reflections/zones';
-import { absorptionAtAngle, scatterDistance } from '../../room/hung';
+import { scatterDistance } from '../../room/pieces';
 import { hangingFace } from '../../room/places';
 import { COVER_MARGIN, openBox, targetOfMark, zoneOfMark } from './covers';
 import { clippedZone } from './find';
@@ -14,7 +17,7 @@ import { levelOf, notForPanels, sentTowards } from '../../room/reflectionLevels'
 import type { Mark } from './types';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { Target } from '../../room/mirrors';
-import { boundsOf, boxOutline, overlapping } from '../../geometry/clip';
+import { boxOutline, overlapping } from '../../geometry/clip';
 import { distance, type Vec2, type Vec3 } from '../../geometry/vector';
 
 export interface CoverProposal {
@@ -42,13 +45,13 @@ export interface CoverAnswer {
   scatter: { hz: number; least: number; there: number; far: boolean };
 }
 
-/** Lowest frequency a plain scatterer of a hand's depth is made for, Hz. */
-export const SCATTER_HZ = 500;
+/** What a reflection is spread with where somebody wants that. */
+export const SPREADER = 'qrd-7';
 
-/** Sizes that can be had, smallest first: the stock and the recipe's own. */
-export function sizesOf(project: Project): PanelSize[] {
-  const { stock, panel } = project.treatment;
-  const all = [...stock, { width: panel.width, height: panel.height }];
+/** Sizes a recipe can be had in, smallest first: the stock for a panel, and its own. */
+export function sizesOf(project: Project, recipe: Recipe = coverOf(project)): PanelSize[] {
+  const stock = canCover(recipe) ? project.treatment.stock : [];
+  const all = [...stock, { width: recipe.width, height: recipe.height }];
   const same = (a: PanelSize, b: PanelSize) =>
     Math.abs(Math.min(a.width, a.height) - Math.min(b.width, b.height)) < 1e-6 &&
     Math.abs(Math.max(a.width, a.height) - Math.max(b.width, b.height)) < 1e-6;
@@ -83,14 +86,18 @@ function blockOver(
   }));
 }
 
-/** What to hang over a mark of a wall or ceiling; null for marks on anything else. */
-export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]): CoverAnswer | null {
+/** What to hang of a recipe over a mark of a wall or ceiling; null for marks on anything else. */
+export function coverMark(
+  setting: Setting,
+  mark: Mark,
+  marks: readonly Mark[],
+  recipe: Recipe = coverOf(setting.project),
+): CoverAnswer | null {
   const { project } = setting;
   const target = targetOfMark(setting, mark);
   const { face } = target;
   if (!face || (face.kind !== 'wall' && face.kind !== 'ceiling')) return null;
-  const { panel } = project.treatment;
-  const standoff = panel.depth + panel.gap;
+  const standoff = standoffOf(recipe);
   const outline = zoneOfMark(setting, mark, standoff) ?? mark.zone.outline;
   // Beside what hangs there already only the rest is to be covered.
   const zone = openBox(setting, mark, outline);
@@ -98,7 +105,8 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
   const hanging = hangingFace(setting, face);
   const ears = face.kind === 'wall' ? setting.head[2] : null;
   const input = { margin: COVER_MARGIN, face: hanging, middle: ears ?? undefined };
-  const candidates = sizesOf(project).flatMap((size) =>
+  const sizes = sizesOf(project, recipe);
+  const candidates = sizes.flatMap((size) =>
     (size.width === size.height ? [size] : [upright(size), lying(size)]).map((s) => {
       const seen = { width: s.width / stretch, height: s.height / stretch };
       return { size: s, panels: blockOver(zone, seen, input) };
@@ -121,39 +129,35 @@ export function coverMark(setting: Setting, mark: Mark, marks: readonly Mark[]):
       panels: best.panels!,
       middleAtEars: ears === null ? null : Math.abs((box.low + box.high) / 2 - ears) < 0.02,
       covers: others.map((m) => m.id),
-      levelDb: levelBehind(setting, mark, target, standoff),
+      levelDb: levelBehind(setting, mark, target, recipe),
     };
   }
   const conflicts = (face.parts ?? [])
     .filter((p) => notForPanels(p) && clippedZone(p.outline, boxOutline(zone)) !== null)
     .map(({ id, name, kind }) => ({ id, name, kind }));
   // Only told when nothing finds a place: the smallest size, wherever it covers the zone, would meet these.
-  const [smallest] = sizesOf(project);
+  const [smallest] = sizes;
   const reach = smallest ? Math.max(smallest.width, smallest.height) : 0;
   const inTheWay = proposal
     ? []
-    : setting.hung
+    : setting.placed
         .filter((p) => p.face === face.id && overlapping(p.box, grown(zone, reach)))
         .map(({ id, name }) => ({ id, name }));
   const there = distance(mark.at, setting.head) - standoff;
-  const least = scatterDistance(SCATTER_HZ, setting.c);
-  return { face, zone, proposal, conflicts, inTheWay, scatter: { hz: SCATTER_HZ, least, there, far: there >= least } };
+  const hz = scattersFrom(recipeOf(project, SPREADER), setting.c)!;
+  const least = scatterDistance(hz, setting.c);
+  return { face, zone, proposal, conflicts, inTheWay, scatter: { hz, least, there, far: there >= least } };
 }
 
-/** Level of a mark's reflection off the recipe's panel, at the place and angle of its face; null when nothing is left. */
-function levelBehind(setting: Setting, mark: Mark, target: Target, standoff: number): number | null {
-  const { panel } = setting.project.treatment;
+/** Level of a mark's reflection off a recipe, at the place and angle of its front; null when nothing is left. */
+function levelBehind(setting: Setting, mark: Mark, target: Target, recipe: Recipe): number | null {
+  const standoff = standoffOf(recipe);
   const [from, , to] = mark.path as [Vec3, Vec3, Vec3];
   const at = mirrorPoint(movedPlane(target.plane, standoff), from, to);
   if (!at) return null;
   const way = distance(from, at) + distance(at, to);
   const steep = heightOver(target.plane, from) - standoff;
-  const taken = absorptionAtAngle(
-    panel,
-    panel.flowResistivity,
-    Math.acos(Math.min(1, steep / distance(from, at))),
-    setting,
-  );
+  const taken = takenFromReflection(recipe, Math.acos(Math.min(1, steep / distance(from, at))), setting);
   const l = setting.loudspeakers.find((s) => s.id === mark.loudspeaker)!;
   return levelOf(20 * Math.log10(distance(from, to) / way), taken, sentTowards(setting, l, from, at, to));
 }
@@ -181,53 +185,6 @@ function within(zone: readonly Vec2[], box: Box): boolean {
   return zone.every(
     ([u, v]) => u >= box.left - slack && u <= box.right + slack && v >= box.low - slack && v <= box.high + slack,
   );
-}
-
-/** Turns panels in a face's own coordinates into pieces of the document. `names` gives each an id that is free. */
-export function piecesFor(
-  setting: Setting,
-  face: SettingFace,
-  panels: readonly { left: number; low: number; width: number; height: number }[],
-  values: Pick<HungPiece, 'kind' | 'depth' | 'gap'> & Partial<Pick<HungPiece, 'turnDeg' | 'tiltDeg' | 'scatterHz'>>,
-  name: string,
-): HungPiece[] {
-  const taken = new Set(setting.project.treatment.hung.map((p) => p.id));
-  const stretch = faceStretch(face);
-  let n = 0;
-  const free = (): number => {
-    do n += 1;
-    while (taken.has(`hung-${n}`));
-    return n;
-  };
-  return panels.map((p) => {
-    const number = free();
-    const size = { width: p.width * stretch, height: p.height * stretch };
-    const place = face.foot ? { u: p.left, v: p.low, ...size } : flatPlace(setting, p, size);
-    return {
-      id: `hung-${number}`,
-      name: `${name} ${number}`,
-      face: face.id,
-      turnDeg: 0,
-      tiltDeg: 0,
-      scatterHz: SCATTER_HZ,
-      tuned: { ...PLAIN_TUNED },
-      ...values,
-      ...place,
-    };
-  });
-}
-
-/** On floor and ceiling a place is kept in survey coordinates: the lowest corner of the turned rectangle. */
-function flatPlace(
-  setting: Setting,
-  p: { left: number; low: number; width: number; height: number },
-  size: PanelSize,
-): Pick<HungPiece, 'u' | 'v' | 'width' | 'height'> {
-  const corners = boxOutline({ left: p.left, low: p.low, right: p.left + p.width, high: p.low + p.height });
-  const survey = corners.map((c) => setting.frame.toSurvey(c));
-  const b = boundsOf(survey);
-  const swapped = Math.abs(b.right - b.left - p.width) > 1e-6;
-  return { u: b.left, v: b.low, width: swapped ? size.height : size.width, height: swapped ? size.width : size.height };
 }
 
 /** The mark that is a mark's mirror image about the listening axis; null when there is none. */

@@ -7,7 +7,10 @@ import { fewestCovering } from '../../layout/cover';
 import { matters, type Threshold } from '../../physics/reflections/thresholds';
 import { heightOver, mirrorPoint, movedPlane } from '../../physics/reflections/zones';
 import { zoneBefore, zoneOf } from './find';
-import { absorptionAtAngle } from '../../room/hung';
+import { numbersOf, recipeOf } from '../../document/recipes';
+import { fillDepth, standoffOf } from '../../recipes/curve';
+import { canCover, takenFromReflection } from '../../recipes/kind';
+import type { Recipe } from '../../recipes/types';
 import { levelOf, notForPanels, octaveLevels, sentTowards } from '../../room/reflectionLevels';
 import type { FaceCover, Mark } from './types';
 import type { Setting, SettingFace } from '../../room/setting';
@@ -19,7 +22,7 @@ export const COVER_MARGIN = 0.02;
 
 /** Box around what of a zone no piece covers yet. */
 export function openBox(setting: Setting, mark: Pick<Mark, 'face' | 'zone'>, outline: readonly Vec2[]): Box {
-  const pieces = setting.hung.filter((p) => p.face === mark.face && p.plates.length === 0);
+  const pieces = setting.placed.filter((p) => p.face === mark.face && p.plates.length === 0);
   const rest = boundsOutside(
     outline,
     pieces.map((p) => p.outline),
@@ -43,36 +46,48 @@ export interface FaceAnswer {
   none: boolean;
 }
 
-/** The fewest panels of the recipe over the marks of a face. Heavy where many loudspeakers meet one face. */
+/** A recipe over the marks of a face, and how many of it are decided there. */
+export interface By {
+  recipe: Recipe;
+  chosen: number;
+}
+
+/** What is decided by number for a face that covers marks: the covering recipe, else another that can; null: nothing. */
+export function decidedOn(setting: Setting, face: SettingFace): By | null {
+  const { project } = setting;
+  const here = numbersOf(project).filter((n) => n.on === face.id);
+  const made = here.map(({ recipe, count }): By => ({ recipe: recipeOf(project, recipe), chosen: count }));
+  return made.find((b) => b.recipe.id === project.treatment.cover) ?? made.find((b) => canCover(b.recipe)) ?? null;
+}
+
+/** The fewest panels of a recipe over the marks of a face. Heavy where many loudspeakers meet one face. */
 export function coverFace(
   setting: Setting,
   face: SettingFace,
   marks: readonly Mark[],
   threshold: Threshold,
+  { recipe, chosen }: By,
 ): FaceAnswer {
-  const { panel, counts, usable, stock } = setting.project.treatment;
-
+  const { usable, stock } = setting.project.treatment;
   const wanting = wantingOn(face, marks, threshold);
   const hanging = hangingFace(setting, face);
-  const chosen = counts[face.id] ?? 0;
   // On a slope the plan shows a panel foreshortened.
   const stretch = faceStretch(face);
-  const seen = { width: panel.width / stretch, height: panel.height / stretch };
-  const standoff = panel.depth + panel.gap;
+  const standoff = standoffOf(recipe);
   const zones = wanting.map((m) => openBox(setting, m, zoneOfMark(setting, m, standoff) ?? m.zone.outline));
   const covering = (size: { width: number; height: number }) =>
     fewestCovering({
       zones,
-      panel: size,
+      panel: { width: size.width / stretch, height: size.height / stretch },
       margin: COVER_MARGIN,
       face: hanging,
       middle: face.kind === 'wall' ? setting.head[2] : undefined,
     });
-  const plan = covering(seen);
-  const capacity = capacityOf(setting, face, panel);
-  const other = (s: { width: number; height: number }) => ({ width: s.width / stretch, height: s.height / stretch });
-  const none = plan === null && usable.includes(face.surface) && stock.every((s) => covering(other(s)) === null);
-  const cover = { face: face.id, needed: plan ? plan.length : null, capacity, chosen, panels: plan ?? [] };
+  const plan = covering(recipe);
+  const capacity = capacityOf(setting, face, recipe);
+  const none = plan === null && usable.includes(face.surface) && stock.every((s) => covering(s) === null);
+  const depth = fillDepth(recipe);
+  const cover = { face: face.id, needed: plan ? plan.length : null, capacity, chosen, depth, panels: plan ?? [] };
   return { cover, none: wanting.length > 0 && none };
 }
 
@@ -82,14 +97,14 @@ export function coverByNumber(
   face: SettingFace,
   marks: readonly Mark[],
   threshold: Threshold,
+  by: By,
 ): FaceAnswer {
-  const { panel } = setting.project.treatment;
-  const answer = coverFace(setting, face, marks, threshold);
+  const answer = coverFace(setting, face, marks, threshold, by);
   const { panels, chosen } = answer.cover;
   if (panels.length === 0 || panels.length > chosen) return answer;
   for (const m of wantingOn(face, marks, threshold)) {
-    Object.assign(m, onPlane(setting, m, panel.depth + panel.gap));
-    const taken = absorptionAtAngle(panel, panel.flowResistivity, m.angle, setting);
+    Object.assign(m, onPlane(setting, m, standoffOf(by.recipe)));
+    const taken = takenFromReflection(by.recipe, m.angle, setting);
     const spreadDb = 20 * Math.log10((m.length - m.extraPath) / m.length);
     m.covered = true;
     m.coveredPart = 1;

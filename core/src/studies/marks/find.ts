@@ -9,7 +9,7 @@ import { between, distance, type Vec2, type Vec3 } from '../../geometry/vector';
 import { apexOf } from '../../document/place/placing';
 import { convexHull, mirrorPoint, movedPlane, reflectionZone } from '../../physics/reflections/zones';
 import { frontCorners, headCorners } from '../../room/fronts';
-import type { PlacedPiece } from '../../room/hung';
+import type { PlacedPiece } from '../../room/pieces';
 import type { Mark, Zone } from './types';
 import type { PlacedLoudspeaker, Setting } from '../../room/setting';
 import { tapesFor } from '../../room/tapes';
@@ -29,7 +29,7 @@ const SAME_PLANE = 1e-4;
 
 /** A surface with a hole behind every piece, and the pieces' own faces. Boards turned away from it are targets of their own. */
 export function reflectorsOn(setting: Setting, target: Target): Reflector[] {
-  const hung = target.face ? setting.hung.filter((p) => p.face === target.id && p.plates.length === 0) : [];
+  const hung = target.face ? setting.placed.filter((p) => p.face === target.id && p.plates.length === 0) : [];
   const list: Reflector[] = [{ standoff: 0, pieces: [], holes: hung }];
   for (const piece of hung) {
     const same = list.find((r) => r.pieces.length > 0 && Math.abs(r.standoff - piece.standoff) < SAME_PLANE);

@@ -1,7 +1,8 @@
 /** What is wrong with marks and what covers them. */
 import { distance } from '../../geometry/vector';
 import type { FaceAnswer } from './covers';
-import { scatterDistance } from '../../room/hung';
+import { scattersFrom } from '../../recipes/kind';
+import { scatterDistance } from '../../room/pieces';
 import { notForPanels } from '../../room/reflectionLevels';
 import type { Mark } from './types';
 import type { Setting } from '../../room/setting';
@@ -43,15 +44,16 @@ export function markIssues(setting: Setting, marks: readonly Mark[]): Issue[] {
       });
     }
   }
-  for (const piece of setting.hung) {
-    if (piece.kind !== 'scatter') continue;
+  for (const piece of setting.placed) {
+    const hz = piece.kind === 'scatter' ? scattersFrom(piece.recipe, setting.c) : null;
+    if (hz === null) continue;
     const { box } = piece;
     const target = targetsOf(setting.room).find((t) => t.id === piece.face)!;
     const middle = target.toRoom([(box.left + box.right) / 2, (box.low + box.high) / 2], piece.standoff);
     const away = distance(middle, setting.head);
-    const least = scatterDistance(piece.scatterHz, setting.c);
+    const least = scatterDistance(hz, setting.c);
     if (away < least - 0.005) {
-      const values = { name: piece.name, distance: away, least, hz: piece.scatterHz };
+      const values = { name: piece.name, distance: away, least, hz };
       issues.push({ code: 'marks.scatter-too-near', severity: 'warning', where: [piece.id], values });
     }
   }

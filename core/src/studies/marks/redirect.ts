@@ -14,7 +14,9 @@ import { matters, THRESHOLD } from '../../physics/reflections/thresholds';
 import { convexApart, mirrorPoint, reflectionZone } from '../../physics/reflections/zones';
 import { targetOfMark } from './covers';
 import { frontCorners, headCorners } from '../../room/fronts';
-import { BOARD_ALPHA, boardStandoff, turnedPlate } from '../../room/hung';
+import { BOARD_ALPHA } from '../../recipes/boxes';
+import type { Recipe } from '../../recipes/types';
+import { boardStandoff, turnedPlate } from '../../room/pieces';
 import { meanOf, reflectionTaken, sentTowards } from '../../room/reflectionLevels';
 import { blockerBetween, type Target, targetsFor, targetsOf } from '../../room/mirrors';
 import type { Mark } from './study';
@@ -55,7 +57,8 @@ export interface BoardArrival {
 export function redirectsFor(
   setting: Setting,
   mark: Mark,
-  board: { width: number; height: number; depth: number; gap: number },
+  recipe: Recipe,
+  board: { width: number; height: number },
 ): Redirect[] {
   const target = targetOfMark(setting, mark);
   const { face } = target;
@@ -70,7 +73,7 @@ export function redirectsFor(
   const middle: Vec2 = [(box.left + box.right) / 2, (box.low + box.high) / 2];
   const plateAt = (about: Redirect['about'], deg: number) => {
     const turned = { turnDeg: about === 'turn' ? deg : 0, tiltDeg: about === 'tilt' ? deg : 0 };
-    const standoff = boardStandoff({ ...board, ...turned });
+    const standoff = boardStandoff(recipe, { ...board, ...turned });
     return { standoff, ...turnedPlate(face, middle, size, standoff, turned.turnDeg, turned.tiltDeg) };
   };
   const clear = (about: Redirect['about'], deg: number): boolean => {

@@ -1,3 +1,5 @@
+import { FIRST_COVER } from '../../document/recipes';
+import { standoffOf } from '../../recipes/curve';
 import { insideOutline } from '../../geometry/polygon';
 import { distance, type Vec3 } from '../../geometry/vector';
 import { apexOf } from '../../document/place/placing';
@@ -15,12 +17,12 @@ import { blockerBetween, targetsFor } from '../../room/mirrors';
 import { piecesOver, standBefore } from './ways';
 import { directivityOctaves } from '../../physics/loudspeakers/directivity';
 import { demo } from '../../testing/demo';
+import { numbers } from '../../testing/pieces';
 
 const marksOf = (p: Project) => studyMarks(p).result.marks;
 const markOf = (p: Project, id: string) => marksOf(p).find((m) => m.id === id)!;
 /** Bare plaster, nothing decided, loudspeakers alike in all directions: what a mirror alone says. */
-const bare = () =>
-  edited(plainBox(), { type: 'set-counts', counts: {} }, { type: 'set-marking', marking: { directivity: 'alike' } });
+const bare = () => edited(plainBox(), numbers({}), { type: 'set-marking', marking: { directivity: 'alike' } });
 
 describe.each(['bakehouse', 'ferry-hall', 'signal-cabin'])('%s', (name) => {
   const project = demo(name);
@@ -126,10 +128,10 @@ test('mirror symmetry: in a symmetric room the marks of left and right are mirro
 
 describe('the plane of the tape', () => {
   test('with panels decided it is their face: the point worked out by hand, and its way from the bare one', () => {
-    const p = edited(bare(), { type: 'set-counts', counts: { B: 6 } });
+    const p = edited(bare(), numbers({ B: 6 }));
     const mark = markOf(p, 'right-B');
     const before = markOf(bare(), 'right-B');
-    const off = p.treatment.panel.depth + p.treatment.panel.gap;
+    const off = standoffOf(FIRST_COVER);
     expect(mark.standoff).toBeCloseTo(off, 12);
     const setting = settingOf(p);
     const s = setting.loudspeakers[1]!.at;
@@ -257,11 +259,17 @@ describe('ways out', () => {
   test('both sides at once: every piece a name of its own, after those that hang already', () => {
     const p = bare();
     const pair = marksOf(p).filter((m) => m.id === 'left-D' || m.id === 'right-B');
-    const pieces = piecesOver(settingOf(p), pair, marksOf(p), 'absorber');
-    expect(pieces.map((x) => x.id)).toEqual(['hung-1', 'hung-2']);
-    const hung = edited(p, { type: 'hang', pieces });
-    const more = piecesOver(settingOf(hung), [markOf(hung, 'left-A')], marksOf(hung), 'scatter');
-    expect(more.map((x) => [x.id, x.kind, x.gap])).toEqual([['hung-3', 'scatter', 0]]);
+    const pieces = piecesOver(settingOf(p), pair, marksOf(p), 'cover', '2026-11-01T08:00:00Z');
+    expect(pieces.map((x) => [x.id, x.state, x.dates.laidOut])).toEqual(
+      ['piece-1', 'piece-2'].map((id) => [id, 'laid-out', '2026-11-01T08:00:00Z']),
+    );
+    expect(pieces.map((x) => x.covers)).toEqual([
+      expect.arrayContaining(['left-D']),
+      expect.arrayContaining(['right-B']),
+    ]);
+    const hung = edited(p, { type: 'put-pieces', pieces });
+    const more = piecesOver(settingOf(hung), [markOf(hung, 'left-A')], marksOf(hung), 'spread', null);
+    expect(more.map((x) => [x.id, x.recipe, x.name])).toEqual([['piece-3', 'qrd-7', 'Diffuser 3']]);
   });
 
   test('a panel on feet stands along its wall, inside the room, and hides the reflection whichever wall is faced', () => {

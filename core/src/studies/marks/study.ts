@@ -9,10 +9,11 @@ import type { Project } from '../../document/schema/project';
 import { freeZone, matters, type Threshold, THRESHOLD } from '../../physics/reflections/thresholds';
 import { heightOver } from '../../physics/reflections/zones';
 import { FLUSH_WITHIN } from '../../room/boundaries';
-import { coverByNumber, coverFace, type FaceAnswer } from './covers';
+import { coverByNumber, coverFace, decidedOn, type FaceAnswer } from './covers';
 import type { FacePart } from '../../room/faceParts';
 import { clippedZone, COVERED_PART, findMarks, type Found, zoneOf } from './find';
-import { takenByPiece } from '../../room/hung';
+import { takenFromReflection } from '../../recipes/kind';
+import { coverOf } from '../../document/recipes';
 import { levelOf, notForPanels, octaveLevels, reflectionTaken, sentTowards } from '../../room/reflectionLevels';
 import { coverIssues, markIssues } from './issues';
 import type { Hidden, Mark, MarksResult } from './types';
@@ -53,8 +54,7 @@ function markOf(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number
   const bareTaken = material ? reflectionTaken(material) : [...target.alpha];
   const { piece, coveredPart } = f;
   const angle = incidence(target, f.from, at);
-  const flow = setting.project.treatment.panel.flowResistivity;
-  const taken = piece ? takenByPiece(piece, flow, angle, setting) : bareTaken;
+  const taken = piece ? takenFromReflection(piece.recipe, angle, setting) : bareTaken;
   const sent = sentTowards(setting, l, f.from, at, f.to);
   const levelDb = levelOf(spreadDb, taken, sent);
   const touches = (face?.parts ?? [])
@@ -102,9 +102,8 @@ const kept = new WeakMap<Found, { stamp: string; mark: Mark }>();
 
 /** The mark of what was found, worked out once for all drags that leave it alone. */
 function keptMark(setting: Setting, l: PlacedLoudspeaker, f: Found, direct: number, threshold: Threshold): Mark {
-  const { panel } = setting.project.treatment;
   const { directivity } = setting.project.marking;
-  const stamp = [l.id, l.letter, panel.flowResistivity, threshold.levelDb, threshold.withinS, directivity].join('|');
+  const stamp = [l.id, l.letter, threshold.levelDb, threshold.withinS, directivity].join('|');
   const known = kept.get(f);
   if (known?.stamp === stamp) return known.mark;
   const mark = markOf(setting, l, f, direct, threshold);
@@ -146,12 +145,20 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
     }
   }
   // Surfaces with panels decided by number come first: they change what their marks are worth.
-  const { counts } = project.treatment;
-  const answers = new Map(
-    setting.faces
-      .filter((f) => (counts[f.id] ?? 0) > 0)
-      .map((f) => [f.id, coverByNumber(setting, f, marks, threshold)]),
-  );
+  const cover = coverOf(project);
+  const answers = new Map<string, FaceAnswer>();
+  /** Of the covering recipe. */
+  const plain = new Map<string, FaceAnswer>();
+  for (const face of setting.faces) {
+    const by = decidedOn(setting, face);
+    if (!by) continue;
+    // What its marks want of the covering recipe is asked before another covers them.
+    if (by.recipe.id !== cover.id)
+      plain.set(face.id, coverFace(setting, face, marks, threshold, { recipe: cover, chosen: 0 }));
+    const answer = coverByNumber(setting, face, marks, threshold, by);
+    answers.set(face.id, answer);
+    if (by.recipe.id === cover.id) plain.set(face.id, answer);
+  }
   marks.sort(byLevel);
   const bare = marks.filter((m) => m.matters && !m.covered);
   const freeZones = setting.loudspeakers
@@ -166,10 +173,12 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
     }));
   const allAnswers = (): FaceAnswer[] =>
     setting.faces.map((f) => {
-      const answer = answers.get(f.id) ?? coverFace(setting, f, marks, threshold);
-      answers.set(f.id, answer);
+      const answer = plain.get(f.id) ?? coverFace(setting, f, marks, threshold, { recipe: cover, chosen: 0 });
+      plain.set(f.id, answer);
       return answer;
     });
+  const others = [...answers].filter(([face, answer]) => plain.get(face) !== answer);
+  const tooMany = others.map(([, answer]) => ({ ...answer, none: false }));
   const result: MarksResult = {
     marks,
     hidden,
@@ -187,7 +196,11 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
   return {
     result,
     get issues() {
-      return (told ??= [...issues, ...coverIssues(setting, allAnswers()), ...markIssues(setting, marks)]);
+      return (told ??= [
+        ...issues,
+        ...coverIssues(setting, [...allAnswers(), ...tooMany]),
+        ...markIssues(setting, marks),
+      ]);
     },
     get working() {
       return marksWorking(setting, marks);

@@ -73,8 +73,9 @@ export interface FaceCover {
   needed: number | null;
   /** Most panels of this size that fit edge to edge. */
   capacity: number;
-  /** Panels decided for this face. */
+  /** Panels decided for this face, and how deep their fill is, m. */
   chosen: number;
+  depth: number;
   panels: PlacedPanel[];
 }
 

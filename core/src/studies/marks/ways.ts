@@ -1,16 +1,16 @@
-/** What is put into the document when somebody takes a way out for a mark: pieces to hang, a board, a panel on feet. */
+/** What is put into the document when somebody takes a way out for a mark: pieces laid out, a board, a panel on feet. */
+import { recipeOf } from '../../document/recipes';
+import type { Furniture, Piece } from '../../document/schema/project';
 import { localToFace } from '../../geometry/unfold';
-import type { Furniture, HungPiece } from '../../document/schema/project';
-import { coverMark, piecesFor, SCATTER_HZ } from './coverMark';
-import { faceAxes } from '../../room/hung';
-import type { Mark } from './types';
-import type { Redirect } from './redirect';
+import { faceAxes } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
+import { numbered, piecesFor } from '../../room/laying';
+import { coverMark, SPREADER } from './coverMark';
+import type { Redirect } from './redirect';
+import type { Mark } from './types';
 
-/** Board hung to send sound elsewhere: thickness and distance from the wall, m. */
-export const BOARD = { depth: 0.018, gap: 0.02 } as const;
-/** A scatterer's depth to begin with, m. */
-const SCATTER_DEPTH = 0.15;
+/** What is hung to send sound elsewhere. */
+export const BOARD = 'board-18';
 /** A stand-alone panel stands so far before the wall, m. */
 const STAND_OFF = 0.12;
 
@@ -20,38 +20,35 @@ const faceOf = (setting: Setting, mark: Mark): SettingFace => {
   return face;
 };
 
-/** What is proposed for each of some marks, every piece with a name of its own; nothing for marks without a proposal. */
+/** What is proposed of a recipe for each of some marks, every piece with a name of its own; nothing for marks without a proposal. */
 export function piecesOver(
   setting: Setting,
   wanted: readonly Mark[],
   marks: readonly Mark[],
-  kind: 'absorber' | 'scatter',
-): HungPiece[] {
-  const { panel } = setting.project.treatment;
-  const [depth, gap] = kind === 'absorber' ? [panel.depth, panel.gap] : [SCATTER_DEPTH, 0];
-  const name = kind === 'absorber' ? 'Panel' : 'Diffuser';
+  way: 'cover' | 'spread',
+  at: string | null,
+): Piece[] {
+  const { project } = setting;
+  const recipe = recipeOf(project, way === 'cover' ? project.treatment.cover : SPREADER);
+  const name = way === 'cover' ? 'Panel' : 'Diffuser';
   const pieces = wanted.flatMap((mark) => {
-    const answer = coverMark(setting, mark, marks);
+    const answer = coverMark(setting, mark, marks, recipe);
     if (!answer?.proposal) return [];
-    return piecesFor(setting, answer.face, answer.proposal.panels, { kind, depth, gap, scatterHz: SCATTER_HZ }, name);
+    const { panels, covers } = answer.proposal;
+    return piecesFor(setting, answer.face, panels, { recipe: recipe.id, name, covers, at });
   });
-  return named(setting, pieces, name);
-}
-
-/** Pieces put together from several places, each with a number of its own. */
-function named(setting: Setting, pieces: readonly HungPiece[], name: string): HungPiece[] {
-  const taken = new Set(setting.project.treatment.hung.map((p) => p.id));
-  let n = 0;
-  return pieces.map((p) => {
-    do n += 1;
-    while (taken.has(`hung-${n}`));
-    return { ...p, id: `hung-${n}`, name: `${name} ${n}` };
-  });
+  return numbered(project, pieces, name);
 }
 
 /** The board of a redirect, and its mirror image over the twin mark when there is to be one. */
-export function boardsFor(setting: Setting, mark: Mark, redirect: Redirect, twin: Mark | null): HungPiece[] {
-  const own = boardFor(setting, mark, redirect);
+export function boardsFor(
+  setting: Setting,
+  mark: Mark,
+  redirect: Redirect,
+  twin: Mark | null,
+  at: string | null,
+): Piece[] {
+  const own = boardFor(setting, mark, redirect, at);
   if (!twin) return own;
   const { box } = twin.zone;
   // An upright axis turns the other way in a mirror; a level one tilts alike.
@@ -60,14 +57,20 @@ export function boardsFor(setting: Setting, mark: Mark, redirect: Redirect, twin
     deg: redirect.about === 'turn' ? -redirect.deg : redirect.deg,
     middle: [(box.left + box.right) / 2, (box.low + box.high) / 2],
   };
-  return named(setting, [...own, ...boardFor(setting, twin, image)], 'Board');
+  return numbered(setting.project, [...own, ...boardFor(setting, twin, image, at)], 'Board');
 }
 
-function boardFor(setting: Setting, mark: Mark, redirect: Redirect): HungPiece[] {
+function boardFor(setting: Setting, mark: Mark, redirect: Redirect, at: string | null): Piece[] {
   const { width, height } = redirect.size;
   const panels = [{ left: redirect.middle[0] - width / 2, low: redirect.middle[1] - height / 2, width, height }];
   const turned = redirect.about === 'turn' ? { turnDeg: redirect.deg } : { tiltDeg: redirect.deg };
-  return piecesFor(setting, faceOf(setting, mark), panels, { kind: 'board', ...BOARD, ...turned }, 'Board');
+  return piecesFor(setting, faceOf(setting, mark), panels, {
+    recipe: BOARD,
+    name: 'Board',
+    covers: [mark.id],
+    ...turned,
+    at,
+  });
 }
 
 /** A panel on feet before the zone of a wall mark, along its wall. */

@@ -39,7 +39,8 @@ export const SCATTERS = 0.2;
 
 export function scatteringOf(recipe: Recipe, air: Air): Scattering | null {
   const s = recipe.scatterer;
-  if (!s) return null;
+  // Of somebody else's make nothing is known that could be computed.
+  if (!s || s.kind === 'bought') return null;
   const c = air.c;
   const base = { cuts: [], lobes: [], sequence: [], depths: [], matrix: null, periodWidth: null };
   const answer = (

@@ -11,10 +11,10 @@ import { type RoomModes, shapesAt, solveModes } from '../../physics/waves/modes'
 import { createRests, type Rest, restAt } from '../../physics/waves/rest';
 import type { Setting } from '../../room/setting';
 import {
-  hungDamperKey,
-  hungDampers,
   type NamedDamper,
   OVER,
+  pieceDamperKey,
+  pieceDampers,
   type Quality,
   roomDamperKey,
   roomDampers,
@@ -202,9 +202,9 @@ export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): Wave
       }
       const ownKey = `${room.key} ${roomDamperKey(setting)}`;
       if (own?.key !== ownKey) own = { key: ownKey, dampers: await roomDampers(setting, known.modes, load) };
-      const key = `${ownKey} ${hungDamperKey(setting)}`;
+      const key = `${ownKey} ${pieceDamperKey(setting)}`;
       if (damped?.key !== key) {
-        const hung = await hungDampers(setting, known.modes, load);
+        const hung = await pieceDampers(setting, known.modes, load);
         damped = { key, solution: solutionOf(room, known.modes, [...own.dampers, ...hung]) };
       }
       progress(0.85);

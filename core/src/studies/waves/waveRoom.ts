@@ -1,22 +1,21 @@
 /** The room of a setting as the wave solver takes it: its air, what damps it and where, and how far up it is solved. */
-import type { Air } from '../../air/air';
-import { admittanceOf, atWall } from '../../physics/absorbers/admittance';
-import type { Layer } from '../../physics/absorbers/layers';
-import { surfaceImpedance } from '../../physics/absorbers/layers';
-import { clipConvex } from '../../geometry/clip';
+import { admittanceOf } from '../../physics/absorbers/admittance';
 import { volumeByDivergence } from '../../geometry/solid';
 import { faceOutline, faceStretch, localToFace } from '../../geometry/unfold';
 import type { Vec2 } from '../../geometry/vector';
-import { type Complex, complex, divide } from '../../numerics/complex';
+import { type Complex, complex } from '../../numerics/complex';
 import type { Linalg } from '../../numerics/linalg/types';
 import { shapeOf } from '../../document/place/shape';
-import type { HungKind } from '../../document/schema/project';
 import { OCTAVE_MIDBANDS } from '../../quantities/bands';
 import type { Damper } from '../../physics/waves/damped';
 import { COARSE_SPACING, expectedModes, type Refusal, type RoomModes, SPACING } from '../../physics/waves/modes';
 import { type Block, openAir, type OpenAir } from '../../physics/waves/openAir';
 import { addPoints, couplingBytes, couplings, type SurfacePoints } from '../../physics/waves/surfaces';
-import { BOARD_ALPHA, pieceLayers, SCATTER } from '../../room/hung';
+import { cornerTwin } from '../../room/corners';
+import { numberedIn, spreadOver } from '../../room/places';
+import { notForPanels } from '../../room/reflectionLevels';
+import { areasOf, recipeBeta } from '../../recipes/curve';
+import { isCornered, type Recipe } from '../../recipes/types';
 import type { RoomSetting, Setting, SettingFace } from '../../room/setting';
 
 export type Quality = 'coarse' | 'full';
@@ -115,59 +114,9 @@ export function octaveShare(octave: number, frequency: number): number {
   return Math.max(0, 1 - Math.abs(x - octave));
 }
 
-/** Depth of a stack from its wall to its front, m; sheets have none. */
-const stackDepth = (layers: readonly Layer[]): number =>
-  layers.reduce((sum, l) => sum + (l.type === 'porous' || l.type === 'air' ? l.d : 0), 0);
-
-/** Admittance of a stack at its front. */
-export const frontBeta = (layers: readonly Layer[], f: number, rho: number, c: number): Complex =>
-  divide(complex(1), surfaceImpedance(layers, f, 0, { rho, c }));
-
-/**
- * What a hung piece adds to the wall behind it, at straight incidence, referred to that wall: the air of the room is counted right up to
- * it. Both walls of a corner look into one fill: each has half of it. What has no layers takes its typical coefficient.
- */
-export function pieceBeta(kind: HungKind, layers: readonly Layer[], { rho, c }: Air): (f: number) => Complex {
-  if (layers.length === 0) {
-    const typical = complex(admittanceOf(kind === 'scatter' ? SCATTER.absorbed : BOARD_ALPHA));
-    return () => typical;
-  }
-  const share = kind === 'corner' ? 0.5 : 1;
-  const depth = stackDepth(layers);
-  return (f) => {
-    const b = atWall(frontBeta(layers, f, rho, c), (2 * Math.PI * f) / c, depth);
-    return { re: share * b.re, im: share * b.im };
-  };
-}
-
 export interface NamedDamper extends Damper {
   /** Of hung pieces what they are made of; null for the room itself. */
   piece: string | null;
-}
-
-/** The strip of the neighbouring wall a corner fill stands before; null when its wall's end meets none. */
-export function cornerTwin(
-  setting: RoomSetting,
-  face: SettingFace,
-  box: { left: number; right: number; low: number; high: number },
-) {
-  if (!face.foot) return null;
-  const atLeft = box.left < face.length - box.right;
-  const corner = atLeft ? face.foot[1] : face.foot[0];
-  const near = (a: Vec2, b: Vec2) => Math.hypot(a[0] - b[0], a[1] - b[1]) < 1e-6;
-  const other = setting.faces.find(
-    (f) => f !== face && f.kind === 'wall' && f.foot && near(f.foot[atLeft ? 0 : 1], corner),
-  );
-  if (!other) return null;
-  const width = box.right - box.left;
-  const [left, right] = atLeft ? [other.length - width, other.length] : [0, width];
-  const rectangle: Vec2[] = [
-    [left, box.low],
-    [right, box.low],
-    [right, box.high],
-    [left, box.high],
-  ];
-  return { face: other, outline: clipConvex(faceOutline(other), rectangle) };
 }
 
 /** A patch of a definite kind somewhere on a face: what it adds to the wall. */
@@ -189,20 +138,39 @@ export function pointsOn(
   return into;
 }
 
-/** What hung pieces add, each by itself. */
-export function hungPatches(setting: Setting): PatchPlan[] {
-  const { flowResistivity } = setting.project.treatment.panel;
-  return setting.hung.map((piece): PatchPlan => {
+/** What pieces add: those laid out each by itself, those by number spread evenly over their surface. */
+export function piecePatches(setting: Setting): PatchPlan[] {
+  const laid = setting.placed.map((piece): PatchPlan => {
     const face = setting.faces.find((f) => f.id === piece.face)!;
-    const layers = pieceLayers(piece, flowResistivity);
     const points = pointsOn(face, piece.outline);
-    if (piece.kind === 'corner') {
-      const twin = cornerTwin(setting, face, piece.box);
-      if (twin && twin.outline.length > 2) pointsOn(twin.face, twin.outline, points);
-    }
-    return { make: JSON.stringify([piece.kind, layers]), points, beta: pieceBeta(piece.kind, layers, setting) };
+    const twin = piece.kind === 'corner' ? cornerTwin(setting, face, piece.box) : null;
+    if (twin && twin.outline.length > 2) pointsOn(twin.face, twin.outline, points);
+    return { make: makeOf(piece.recipe), points, beta: recipeBeta(piece.recipe, setting) };
   });
+  const spread = numberedIn(setting).map(({ recipe, place, count }): PatchPlan => {
+    const points: SurfacePoints = [];
+    for (const { face, outline } of spreadOver(setting, place, recipe)) {
+      pointsOn(face, outline, points);
+      // Of a whole face its doors and windows carry none.
+      if (place.faces.length === 1)
+        for (const part of face.parts.filter(notForPanels)) pointsOn(face, part.outline, points, -1);
+    }
+    let area = 0;
+    for (let i = 3; i < points.length; i += 4) area += points[i]!;
+    const share = Math.min(1, (count * areasOf(recipe).covered) / area);
+    for (let i = 3; i < points.length; i += 4) points[i]! *= share;
+    return { make: makeOf(recipe), points, beta: recipeBeta(recipe, setting) };
+  });
+  return [...laid, ...spread];
 }
+
+/** What decides how a piece damps: pieces alike in it are one matrix. */
+const makeOf = (recipe: Recipe): string => {
+  const { form, width, height, layers, reaction, measured, ports, scatterer } = recipe;
+  // Only corners and boxes with ports depend on their size.
+  const size = isCornered(form) || ports ? [width, height] : null;
+  return JSON.stringify([form, size, layers, reaction, measured, ports, scatterer !== null && layers.length === 0]);
+};
 
 /** Points of one place that stand for things that absorb, alike ones together: β S by octave. */
 function thingPatches(setting: Setting): { points: SurfacePoints; beta: number[] }[] {
@@ -229,9 +197,13 @@ export const roomDamperKey = (setting: Setting): string =>
     setting.objects.map((o) => [o.outline, o.absorption]),
   ]);
 
-/** What the damping of what hangs depends on. */
-export const hungDamperKey = (setting: Setting): string =>
-  JSON.stringify([setting.project.treatment.hung, setting.project.treatment.panel.flowResistivity, setting.rho]);
+/** What the damping of pieces depends on. */
+export const pieceDamperKey = (setting: Setting): string =>
+  JSON.stringify([
+    setting.placed.map((p) => [makeOf(p.recipe), p.face, p.outline]),
+    numberedIn(setting).map((n) => [makeOf(n.recipe), n.place.id, n.count]),
+    setting.rho,
+  ]);
 
 async function couplingOf(
   modes: RoomModes,
@@ -281,15 +253,15 @@ export async function roomDampers(
   return list;
 }
 
-/** What hangs. Pieces of one make damp alike: together they are one matrix. */
-export async function hungDampers(
+/** What is decided. Pieces of one make damp alike: together they are one matrix. */
+export async function pieceDampers(
   setting: Setting,
   modes: RoomModes,
   load: (bytes: number) => Promise<Linalg>,
 ): Promise<NamedDamper[]> {
   const list: NamedDamper[] = [];
   const makes = new Map<string, PatchPlan>();
-  for (const patch of hungPatches(setting)) {
+  for (const patch of piecePatches(setting)) {
     const known = makes.get(patch.make);
     if (known) known.points.push(...patch.points);
     else makes.set(patch.make, { ...patch, points: [...patch.points] });

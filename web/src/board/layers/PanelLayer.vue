@@ -37,7 +37,7 @@ const canMove = (p: BoardPanel) => props.movable && p.id !== null;
 const placeOf = (p: BoardPanel) => [p.left, p.low] as const;
 function onPress(event: PointerEvent, p: BoardPanel): void {
   if (p.id === null) return;
-  emit('select', { kind: 'hung', id: p.id });
+  emit('select', { kind: 'piece', id: p.id });
   if (canMove(p)) emit('press', event, p.face, p.id, placeOf(p));
 }
 </script>
@@ -50,12 +50,12 @@ function onPress(event: PointerEvent, p: BoardPanel): void {
       :class="[
         p.panel.kind,
         {
-          hung: p.panel.id !== null,
+          laid: p.panel.id !== null,
           movable: canMove(p.panel),
-          chosen: selected?.kind === 'hung' && selected.id === p.panel.id,
+          chosen: selected?.kind === 'piece' && selected.id === p.panel.id,
         },
       ]"
-      :data-hung="p.panel.id ?? undefined"
+      :data-laid="p.panel.id ?? undefined"
       :tabindex="canMove(p.panel) ? 0 : undefined"
       :role="canMove(p.panel) ? 'button' : undefined"
       :aria-label="canMove(p.panel) ? `${p.panel.name}. Arrow keys move it.` : undefined"
@@ -87,7 +87,7 @@ rect {
   stroke-width: 1.1;
   stroke-dasharray: 4 3;
 }
-.hung rect {
+.laid rect {
   fill-opacity: 0.14;
   stroke-dasharray: none;
 }

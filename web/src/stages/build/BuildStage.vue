@@ -2,10 +2,11 @@
 /** Build: what to buy and cut for the panels decided on. */
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
-import { namedRecipes } from '@tawny/core/document/recipes';
+import { coverOf, namedRecipes } from '@tawny/core/document/recipes';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
+import { plainPanelOf } from '@tawny/core/recipes/kind';
 import { buyLines, counted } from '@tawny/core/words/build';
 import { downloadCsv } from '../../charts/exports';
 import { useIssues } from '../../desk/useIssues';
@@ -41,6 +42,12 @@ const names = computed(() => new Map(namedRecipes(doc.project!, system.value).ma
 const nameOf = (r: { recipe: string; name: string }) => names.value.get(r.recipe) ?? r.name;
 const volume = (m3: number) => (m3 > 0 ? fixed(volumeIn(m3, system.value).value, 2) : '');
 const area = (m2: number) => (m2 > 0 ? fixed(areaIn(m2, system.value).value, 1) : '');
+/** Drawn: what covers first reflections, where it is one fill in a frame. */
+const drawn = computed(() => {
+  const cover = coverOf(project.value);
+  const panel = plainPanelOf(cover);
+  return panel && { id: cover.id, name: cover.name, panel };
+});
 const cuts = computed(() => build.value.result.shopping?.pieces.filter((p) => p.count > 0) ?? []);
 function takeCsv(): void {
   const rows = [
@@ -98,7 +105,7 @@ function takeCsv(): void {
             </tr>
           </thead>
           <tbody>
-            <tr v-for="r in build.result.recipes" :key="r.recipe" :data-build-recipe="r.recipe">
+            <tr v-for="r in build.result.recipes" :key="`${r.recipe} ${size(r)}`" :data-build-recipe="r.recipe">
               <td>{{ nameOf(r) }}</td>
               <td class="figure">{{ size(r) }}</td>
               <td class="figure strong">{{ r.count }}</td>
@@ -160,8 +167,10 @@ function takeCsv(): void {
             </tr>
           </tbody>
         </table>
-        <h2>One first-reflection panel</h2>
-        <PanelDrawing :panel="project.treatment.panel" :frame="buying.frameThickness" :system="session.system" />
+        <template v-if="drawn">
+          <h2>One {{ nameOf({ recipe: drawn.id, name: drawn.name }) }}</h2>
+          <PanelDrawing :panel="drawn.panel" :frame="buying.frameThickness" :system="session.system" />
+        </template>
         <p class="soft caution">
           Gloves, mask and goggles with any fibre, and wrap the fill. Hang into structure with fixings rated for the
           weight; overhead panels want a safety line. In doubt ask a qualified builder.

@@ -3,9 +3,9 @@
 import { computed } from 'vue';
 import { BRACE_FROM } from '@tawny/core/fabrication/shopping';
 import { lengthText, type LengthSystem } from '@tawny/core/quantities/lengths';
-import type { PanelRecipe } from '@tawny/core/document/schema/project';
+import type { PlainPanel } from '@tawny/core/recipes/kind';
 
-const props = defineProps<{ panel: PanelRecipe; frame: number; system: LengthSystem }>();
+const props = defineProps<{ panel: PlainPanel; frame: number; system: LengthSystem }>();
 const scale = computed(() => 190 / Math.max(props.panel.width, props.panel.height));
 const w = computed(() => props.panel.width * scale.value);
 const h = computed(() => props.panel.height * scale.value);

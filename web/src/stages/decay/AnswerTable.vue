@@ -6,6 +6,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import type { DecayResult } from '@tawny/core/studies/decay/types';
 import type { Curve } from '@tawny/core/studies/decay/curves';
 import type { Working } from '@tawny/core/studies/types';
+import { stamp } from '../../desk/pieces';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
 
@@ -52,7 +53,10 @@ const isChosen = computed(() => {
 });
 function use(): void {
   const { answer } = props.result;
-  if ('curve' in answer) doc.run({ type: 'set-counts', counts: { ...answer.curve.counts } });
+  const of = doc.project!.treatment.cover;
+  if (!('curve' in answer)) return;
+  const numbers = Object.entries(answer.curve.counts).map(([on, count]) => ({ recipe: of, on, count }));
+  doc.run({ type: 'set-numbers', of, numbers, at: stamp() });
 }
 const outside = (curve: Curve, i: number): boolean => {
   const limit = props.result.limits[i];

@@ -1,9 +1,11 @@
 <script setup lang="ts">
-/** The panel of the marks, where it may hang, wishes, and the numbers chosen by surface. */
+/** What first reflections are covered with, where it may hang, wishes, and the numbers chosen by surface. */
 import { computed } from 'vue';
+import { numbersOf } from '@tawny/core/document/recipes';
 import { fixed } from '@tawny/core/quantities/format';
 import type { DecayResult } from '@tawny/core/studies/decay/types';
-import PanelFields from '../../fields/PanelFields.vue';
+import CoverFields from '../../desk/CoverFields.vue';
+import { stamp } from '../../desk/pieces';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
 import { useAnswers } from '../../answers/answers';
@@ -12,26 +14,27 @@ defineProps<{ result: DecayResult | null }>();
 const doc = useDocument();
 const answers = useAnswers();
 const project = computed(() => doc.project!);
-const panel = computed(() => project.value.treatment.panel);
+const cover = computed(() => project.value.treatment.cover);
+const numbers = computed(() => numbersOf(project.value).filter((n) => n.recipe === cover.value));
+const chosenOn = (face: string): number => numbers.value.find((n) => n.on === face)?.count ?? 0;
 /** Faces a panel fits on, or that have some set. Leave is given by surface: all pieces of one ceiling together. */
 const faces = computed(() =>
-  answers.glance!.decay.faces.filter(
-    (f) => !f.isFloor && !f.isPart && (f.capacity > 0 || (project.value.treatment.counts[f.id] ?? 0) > 0),
-  ),
+  answers.glance!.decay.faces.filter((f) => !f.isFloor && !f.isPart && (f.capacity > 0 || chosenOn(f.id) > 0)),
 );
-const setPanel = (change: Partial<typeof panel.value>) => doc.run({ type: 'set-panel', panel: change });
 function use(id: string, on: boolean): void {
   const usable = project.value.treatment.usable.filter((f) => f !== id);
   doc.run({ type: 'set-usable', usable: on ? [...usable, id] : usable });
 }
 function choose(id: string, n: number): void {
-  doc.run({ type: 'set-counts', counts: { ...project.value.treatment.counts, [id]: n } });
+  const others = numbers.value.filter((o) => o.on !== id);
+  const of = cover.value;
+  doc.run({ type: 'set-numbers', of, numbers: [...others, { recipe: of, on: id, count: n }], at: stamp() });
 }
 </script>
 
 <template>
-  <h2>Porous panel</h2>
-  <PanelFields :panel="panel" @change="setPanel" />
+  <h2>Covers first reflections</h2>
+  <CoverFields />
   <div v-if="result" class="row alpha">
     <span class="label">
       Absorbs
@@ -66,7 +69,7 @@ function choose(id: string, n: number): void {
             type="number"
             min="0"
             :max="f.capacity"
-            :value="project.treatment.counts[f.id] ?? 0"
+            :value="chosenOn(f.id)"
             :aria-label="`Panels chosen for ${f.name}`"
             @change="
               choose(

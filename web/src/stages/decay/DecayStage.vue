@@ -167,7 +167,7 @@ const stepTable = computed(
             :height="height"
             :steps="planSteps"
             :band="result.allLimits[4] ?? null"
-            :chosen="{ panels: result.chosen.panels - result.inputs.hungPanels, mid: result.chosen.mid }"
+            :chosen="{ panels: result.chosen.panels - result.inputs.laid.length, mid: result.chosen.mid }"
           />
         </template>
       </ChartFrame>

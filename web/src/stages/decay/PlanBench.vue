@@ -2,7 +2,7 @@
 /** What the plan may use and must keep: recipes and where they may go, the aim, limits, wishes, prices. */
 import { computed, ref } from 'vue';
 import { AIMS, type PlaceClass } from '@tawny/core/dosage/aims';
-import { panelRecipe } from '@tawny/core/document/recipes';
+import { coverOf, freeRecipeId } from '@tawny/core/document/recipes';
 import { LIMITS, type Plan } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { recipeFault } from '@tawny/core/recipes/curve';
@@ -42,21 +42,19 @@ const others = computed(() =>
 );
 const add = (id: string) =>
   set({ recipes: [...plan.value.recipes.map((r) => ({ ...r, where: [...r.where] })), { id, where: classes(id) }] });
-/** Sizes of the stock the panel of the marks does not have: as a recipe of one's own they join the plan. */
-const sizes = computed(() => {
-  const { panel, stock } = project.value.treatment;
-  return stock
-    .filter((s) => s.width !== panel.width || s.height !== panel.height)
+/** Sizes of the stock that what covers first reflections does not have: as a recipe of one's own they join the plan. */
+const cover = computed(() => coverOf(project.value));
+const sizes = computed(() =>
+  project.value.treatment.stock
+    .filter((s) => s.width !== cover.value.width || s.height !== cover.value.height)
     .map((s) => ({
       ...s,
-      name: `First-reflection panel, ${lengthText(s.width, session.system)} × ${lengthText(s.height, session.system)}`,
+      name: `${nameOf(cover.value.id)}, ${lengthText(s.width, session.system)} × ${lengthText(s.height, session.system)}`,
     }))
-    .filter((s) => !recipes.value.some((r) => r.name === s.name));
-});
+    .filter((s) => !recipes.value.some((r) => r.name === s.name)),
+);
 function addSize(size: { width: number; height: number; name: string }): void {
-  let n = 1;
-  while (recipes.value.some((r) => r.id === `own-${n}`)) n += 1;
-  const recipe = { ...panelRecipe(project.value), ...size, id: `own-${n}` };
+  const recipe = { ...structuredClone(cover.value), ...size, id: freeRecipeId(project.value) };
   if (doc.run({ type: 'put-recipe', recipe })) add(recipe.id);
 }
 const remove = (id: string) => set({ recipes: plan.value.recipes.filter((r) => r.id !== id) });

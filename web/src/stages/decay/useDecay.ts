@@ -69,7 +69,7 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
     const list: DecayLine[] = [
       {
         id: 'bare',
-        name: r.inputs.hungPanels > 0 ? 'as it hangs' : 'bare room',
+        name: r.inputs.laid.length > 0 ? 'as it hangs' : 'bare room',
         tone: 'bare',
         times: r.bare.eyring,
         low: r.bare.low,

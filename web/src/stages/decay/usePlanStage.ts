@@ -1,8 +1,8 @@
 /** The plan as the Decay stage shows it. */
 import { computed } from 'vue';
-import { namedRecipes } from '@tawny/core/document/recipes';
-import { PANEL_RECIPE } from '@tawny/core/document/schema/project';
+import { namedRecipes, numbersOf } from '@tawny/core/document/recipes';
 import type { Pieces } from '@tawny/core/studies/dose/types';
+import { stamp } from '../../desk/pieces';
 import { useDocument } from '../../stores/document';
 import { useAnswers, useLines } from '../../answers/answers';
 import { useSession } from '../../stores/session';
@@ -21,14 +21,13 @@ export function usePlanStage() {
 
   /** Everything decided becomes these pieces; or they are added to it. */
   function use(pieces: readonly Pieces[], add = false): void {
-    const { treatment } = project.value;
-    const counts: Record<string, number> = add ? { ...treatment.counts } : {};
-    const mix: Record<string, Record<string, number>> = add ? structuredClone(treatment.mix) : {};
-    for (const p of pieces) {
-      const target = p.recipe === PANEL_RECIPE ? counts : (mix[p.recipe] ??= {});
-      target[p.place] = (target[p.place] ?? 0) + p.count;
-    }
-    doc.run({ type: 'set-mix', counts, mix });
+    const numbers = pieces.map(({ recipe, place, count }) => ({ recipe, on: place, count }));
+    doc.run({
+      type: 'set-numbers',
+      of: null,
+      numbers: add ? [...numbersOf(project.value), ...numbers] : numbers,
+      at: stamp(),
+    });
   }
   /** "12 First-reflection panel, 2 Corner panel 15 cm" */
   const listOf = (pieces: readonly Pieces[]): string => {

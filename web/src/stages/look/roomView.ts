@@ -27,7 +27,8 @@ import type { Vec3 } from '@tawny/core/geometry/vector';
 import type { Mark } from '@tawny/core/studies/marks/study';
 import { apexOf } from '@tawny/core/document/place/placing';
 import { aimOf } from '@tawny/core/room/fronts';
-import { type PlacedPiece, turnedPlate } from '@tawny/core/room/hung';
+import { gapOf } from '@tawny/core/recipes/curve';
+import { type PlacedPiece, turnedPlate } from '@tawny/core/room/pieces';
 import type { PlacedLoudspeaker, Setting } from '@tawny/core/room/setting';
 import { newell } from '@tawny/core/geometry/polygon';
 import { localToFace } from '@tawny/core/geometry/unfold';
@@ -81,7 +82,9 @@ function piecePlates(setting: Setting, piece: PlacedPiece): Vec3[][] {
   const { box } = piece;
   const middle = [(box.left + box.right) / 2, (box.low + box.high) / 2] as const;
   const size = { width: box.right - box.left, height: box.high - box.low };
-  const [front, back] = [piece.standoff, piece.gap].map((off) => turnedPlate(face, middle, size, off, 0, 0).vertices);
+  const [front, back] = [piece.standoff, gapOf(piece.recipe)].map(
+    (off) => turnedPlate(face, middle, size, off, 0, 0).vertices,
+  );
   const sides = front!.map((p, i): Vec3[] => {
     const k = (i + 1) % 4;
     return [back![i]!, back![k]!, front![k]!, p];
@@ -206,7 +209,7 @@ export function createView(host: HTMLElement, onWalking: (now: boolean) => void)
       scatter: '--plum',
       board: '--slate',
     } as const;
-    for (const piece of setting.hung) {
+    for (const piece of setting.placed) {
       const cloth = new MeshLambertMaterial({ color: colour(cloths[piece.kind]), side: DoubleSide });
       for (const plate of piecePlates(setting, piece)) {
         room.add(mesh(plate, cloth));

@@ -2,17 +2,20 @@
 /** What to do about the chosen mark: hang, send elsewhere, spread, or the ways out where nothing can hang. */
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
+import { coverOf } from '@tawny/core/document/recipes';
+import { fillDepth, gapOf } from '@tawny/core/recipes/curve';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import type { Redirect } from '@tawny/core/studies/marks/redirect';
 import { useMarks } from './useMarks';
 
-const { cover, redirects, session, twin, hang, hangBoard, standBefore, drawCurtain, setting, selected } = useMarks();
+const { cover, redirects, spread, session, twin, hang, hangBoard, standBefore, drawCurtain, setting, selected } =
+  useMarks();
 const emit = defineEmits<{ route: [redirect: Redirect | null] }>();
 const length = (m: number) => lengthText(m, session.system);
 const proposal = computed(() => cover.value?.proposal ?? null);
 const many = computed(() => proposal.value?.panels.length ?? 0);
-const panel = computed(() => setting.value.project.treatment.panel);
+const made = computed(() => coverOf(setting.value.project));
 const sizeWords = computed(() => {
   const s = proposal.value!.size;
   return `${many.value === 1 ? '' : `${many.value} of `}${length(s.width)} × ${length(s.height)}`;
@@ -46,14 +49,15 @@ const curtained = computed(() => cover.value?.conflicts.find((c) => c.kind === '
     </p>
     <template v-if="proposal">
       <p>
-        {{ sizeWords }}, {{ length(panel.depth) }} deep, {{ length(panel.gap) }} off the surface, covers the zone
+        {{ made.name }}, {{ sizeWords }}: {{ length(fillDepth(made)) }} deep, {{ length(gapOf(made)) }} off the surface,
+        covers the zone
         <template v-if="others > 0">and {{ others }} more</template>
         <template v-if="proposal.levelDb !== null">and leaves {{ fixed(proposal.levelDb, 1) }} dB</template>.
         <template v-if="proposal.middleAtEars === true">Its middle is at ear height.</template>
         <template v-else-if="proposal.middleAtEars === false">Its middle cannot be at ear height here.</template>
       </p>
       <div class="actions-row">
-        <v-btn size="small" variant="flat" color="primary" data-hang @click="hang('absorber')">
+        <v-btn size="small" variant="flat" color="primary" data-hang @click="hang('cover')">
           Hang {{ many === 1 ? 'it' : `${many} panels` }}{{ session.mirror && twin ? ', both sides' : '' }}
         </v-btn>
         <v-btn size="small" variant="outlined" :aria-expanded="open" @click="open = !open">Other ways</v-btn>
@@ -80,13 +84,13 @@ const curtained = computed(() => cover.value?.conflicts.find((c) => c.kind === '
         <span>A heavy curtain over {{ curtained.name }}</span>
         <v-btn size="small" variant="outlined" @click="drawCurtain(curtained.id)">Draw one</v-btn>
       </div>
-      <div v-if="proposal" class="way">
+      <div v-if="spread" class="way">
         <span
           >Spread it: a diffuser. Made for {{ fixed(cover.scatter.hz, 0) }} Hz and up it wants
           {{ length(cover.scatter.least) }} to the ears; there are {{ length(cover.scatter.there) }}.
           <strong v-if="!cover.scatter.far">Too near.</strong></span
         >
-        <v-btn size="small" variant="outlined" data-scatter @click="hang('scatter')">Hang a diffuser</v-btn>
+        <v-btn size="small" variant="outlined" data-scatter @click="hang('spread')">Hang a diffuser</v-btn>
       </div>
       <div
         v-for="r in redirects"

@@ -17,7 +17,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import { MARKS_PARTS } from '../../words/stages';
 import ChosenMark from './ChosenMark.vue';
-import { ArrivalPlot, CoverPart, HungPart, MatterPart, RangePart, SecondOrderPart, StateCompare } from './late';
+import { ArrivalPlot, CoverPart, PiecesPart, MatterPart, RangePart, SecondOrderPart, StateCompare } from './late';
 import MarkTable from './MarkTable.vue';
 import { useMarks } from './useMarks';
 
@@ -76,7 +76,8 @@ const arrivalTitle = computed(() =>
 );
 const chosenOnBoard = computed(() => {
   if (!scene.value) return null;
-  const mark = selected.value && scene.value.selected?.kind !== 'hung' ? { kind: 'mark', id: selected.value.id } : null;
+  const mark =
+    selected.value && scene.value.selected?.kind !== 'piece' ? { kind: 'mark', id: selected.value.id } : null;
   return mark ?? scene.value.selected;
 });
 </script>
@@ -142,7 +143,7 @@ const chosenOnBoard = computed(() => {
       </template>
       <MatterPart v-else-if="shown === 'matters'" />
       <RangePart v-else-if="shown === 'range'" />
-      <HungPart v-else-if="shown === 'hung'" />
+      <PiecesPart v-else-if="shown === 'pieces'" />
       <SecondOrderPart v-else @route="routes = $event ? [{ id: $event.id, points: $event.path }] : []" />
     </template>
   </StageFrame>

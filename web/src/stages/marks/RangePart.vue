@@ -2,6 +2,7 @@
 /** What makes a point a zone: where the head goes, what of the loudspeaker counts; and the sizes panels come in. */
 import { computed, ref } from 'vue';
 import { LIMITS } from '@tawny/core/document/schema/project';
+import { coverOf } from '@tawny/core/document/recipes';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
@@ -57,7 +58,7 @@ const words = (s: { width: number; height: number }) =>
           ×
         </button>
       </li>
-      <li class="soft">{{ words(doc.project!.treatment.panel) }}, the recipe’s own</li>
+      <li class="soft">{{ words(coverOf(doc.project!)) }}, the recipe’s own</li>
     </ul>
     <NumberField
       label="Further width"

@@ -1,10 +1,12 @@
 /** What the parts of the Marks bench share: the study, the chosen mark, what can be hung over it, and the actions. */
 import { computed } from 'vue';
-import { coverMark, twinMark } from '@tawny/core/studies/marks/coverMark';
+import { coverOf, recipeOf } from '@tawny/core/document/recipes';
+import { coverMark, SPREADER, twinMark } from '@tawny/core/studies/marks/coverMark';
 import type { Mark } from '@tawny/core/studies/marks/study';
 import { type Redirect, redirectsFor } from '@tawny/core/studies/marks/redirect';
 import { BOARD, boardsFor, piecesOver, standBefore } from '@tawny/core/studies/marks/ways';
 import { surfaceWords } from '@tawny/core/words/tapes';
+import { stamp } from '../../desk/pieces';
 import { useDocument } from '../../stores/document';
 import { useAnswers } from '../../answers/answers';
 import { useSession } from '../../stores/session';
@@ -37,18 +39,24 @@ export function useMarks() {
     const answer = cover.value;
     const m = selected.value;
     if (!answer || !m || doc.previewing) return [];
-    const size = answer.proposal?.size ?? setting.value.project.treatment.panel;
-    return redirectsFor(setting.value, m, { width: size.width, height: size.height, ...BOARD });
+    const size = answer.proposal?.size ?? coverOf(doc.project!);
+    return redirectsFor(setting.value, m, recipeOf(doc.project!, BOARD), size);
   });
 
   /** The chosen mark, and its mirror image when both sides are wanted. */
   const wanted = () => (session.mirror && twin.value ? [selected.value!, twin.value] : [selected.value!]);
-  const hang = (kind: 'absorber' | 'scatter') =>
-    void doc.run({ type: 'hang', pieces: piecesOver(setting.value, wanted(), marks.value, kind) });
+  /** Whether what spreads finds a place over the mark. */
+  const spread = computed(
+    () =>
+      cover.value !== null &&
+      coverMark(setting.value, selected.value!, marks.value, recipeOf(doc.project!, SPREADER))?.proposal != null,
+  );
+  const hang = (way: 'cover' | 'spread') =>
+    void doc.run({ type: 'put-pieces', pieces: piecesOver(setting.value, wanted(), marks.value, way, stamp()) });
   const hangBoard = (redirect: Redirect) =>
     void doc.run({
-      type: 'hang',
-      pieces: boardsFor(setting.value, selected.value!, redirect, session.mirror ? twin.value : null),
+      type: 'put-pieces',
+      pieces: boardsFor(setting.value, selected.value!, redirect, session.mirror ? twin.value : null, stamp()),
     });
   /** A panel on feet before the mark, for where nothing can be hung. */
   const stand = () =>
@@ -68,6 +76,7 @@ export function useMarks() {
     twin,
     cover,
     redirects,
+    spread,
     hang,
     hangBoard,
     standBefore: stand,

@@ -9,7 +9,6 @@ import { boardsOf } from '@tawny/core/recipes/wells';
 import { FORM_WORDS, LAYER_WORDS } from '@tawny/core/words/plan';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
-import PanelFields from '../../fields/PanelFields.vue';
 import TextRow from '../../fields/TextRow.vue';
 import LayerRow from './LayerRow.vue';
 import PortFields from './PortFields.vue';
@@ -19,9 +18,21 @@ import { inserted, moved } from './section';
 import type { useRecipes } from './useRecipes';
 
 const props = defineProps<{ of: ReturnType<typeof useRecipes> }>();
-const { shown, isOwn, isPanel, setRecipe, layer, setLayers, setLayer, remove, duplicate, doc, project, currency } =
-  props.of;
-const panel = computed(() => project.value.treatment.panel);
+const {
+  shown,
+  isOwn,
+  isCover,
+  mayCover,
+  inUse,
+  setRecipe,
+  layer,
+  setLayers,
+  setLayer,
+  remove,
+  duplicate,
+  doc,
+  currency,
+} = props.of;
 const forms = FORMS.map((value) => ({ value, title: FORM_WORDS[value] }));
 const reactions = [
   { value: 'bulk', title: 'Refracts in every layer' },
@@ -59,12 +70,19 @@ const ports = computed(() => shown.value.ports);
 </script>
 
 <template>
-  <template v-if="isPanel">
-    <h2>{{ shown.name }}</h2>
-    <p class="soft why">What first reflections are covered with, and what Decay counts by number.</p>
-    <PanelFields :panel="panel" @change="doc.run({ type: 'set-panel', panel: $event })" />
-  </template>
-  <template v-else-if="!isOwn">
+  <p v-if="isCover" class="soft why" data-is-cover>
+    First reflections are covered with it, and Decay counts it by number.
+  </p>
+  <v-btn
+    v-else-if="mayCover"
+    size="x-small"
+    variant="outlined"
+    color="primary"
+    data-set-cover
+    @click="doc.run({ type: 'set-cover', recipe: shown.id })"
+    >Cover first reflections with it</v-btn
+  >
+  <template v-if="!isOwn">
     <h2>{{ shown.name }}</h2>
     <p class="why">{{ shown.note }}</p>
     <p class="soft why">
@@ -196,7 +214,10 @@ const ports = computed(() => shown.value.ports);
       @update:model-value="setRecipe({ price: $event })"
       @clear="setRecipe({ price: null })"
     />
-    <v-btn size="small" variant="text" color="error" @click="remove(shown.id)">Delete this recipe</v-btn>
+    <p v-if="isCover" class="soft why">It covers first reflections: choose another for that before it is deleted.</p>
+    <v-btn v-else size="small" variant="text" color="error" @click="remove(shown.id)">{{
+      inUse === 0 ? 'Delete this recipe' : `Delete this recipe and what is decided of it`
+    }}</v-btn>
   </template>
 </template>
 

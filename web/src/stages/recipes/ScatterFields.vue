@@ -26,6 +26,7 @@ function scatterAs(kind: string): void {
     skyline: { kind: 'skyline', N: 13, root: 2, rows: 3, cols: 4, ...ROWS },
     curved: { kind: 'curved', rise: 0.15 },
     slats: { kind: 'slats', slat: 0.04 },
+    bought: { kind: 'bought', designHz: 600, depth: 0.15 },
   };
   emit('change', fresh[kind] ?? null);
 }
@@ -128,6 +129,25 @@ const roots = computed(() =>
     :max="LIMITS.slat[1]"
     @update:model-value="setScatter({ slat: $event })"
   />
+  <template v-else-if="s?.kind === 'bought'">
+    <NumberField
+      label="Made for, and up"
+      kind="number"
+      unit="Hz"
+      :step="50"
+      :model-value="s.designHz"
+      :min="LIMITS.scatterHz[0]"
+      :max="LIMITS.scatterHz[1]"
+      @update:model-value="setScatter({ designHz: $event })"
+    />
+    <NumberField
+      label="Depth"
+      :model-value="s.depth"
+      :min="LIMITS.panelDepth[0]"
+      :max="LIMITS.panelDepth[1]"
+      @update:model-value="setScatter({ depth: $event })"
+    />
+  </template>
 </template>
 
 <style scoped>

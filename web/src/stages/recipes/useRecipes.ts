@@ -1,7 +1,7 @@
 /** The recipes of the project, the one shown, and their sheets from the worker. */
 import { computed, ref, watch } from 'vue';
-import { namedRecipes, recipeOf } from '@tawny/core/document/recipes';
-import { PANEL_RECIPE } from '@tawny/core/document/schema/project';
+import { freeRecipeId, namedRecipes, recipeOf } from '@tawny/core/document/recipes';
+import { canCover } from '@tawny/core/recipes/kind';
 import { isLibraryRecipe } from '@tawny/core/recipes/library';
 import type { Recipe, RecipeLayer } from '@tawny/core/recipes/types';
 import { useLines } from '../../answers/answers';
@@ -47,11 +47,7 @@ export function useRecipes() {
     doc.preview({ type: 'put-recipe', recipe: { ...structuredClone(shown.value), layers } });
   }
 
-  function freshId(): string {
-    let n = 1;
-    while (recipes.value.some((r) => r.id === `own-${n}`)) n += 1;
-    return `own-${n}`;
-  }
+  const freshId = () => freeRecipeId(project.value);
   function duplicate(from: Recipe = shown.value): void {
     const id = freshId();
     const base = from.name.replace(/, mine( \d+)?$/, '');
@@ -61,7 +57,7 @@ export function useRecipes() {
       session.recipe = id;
   }
   function remove(id: string): void {
-    if (doc.run({ type: 'take-recipe', id })) session.recipe = PANEL_RECIPE;
+    if (doc.run({ type: 'take-recipe', id })) session.recipe = project.value.treatment.cover;
   }
   return {
     doc,
@@ -70,7 +66,11 @@ export function useRecipes() {
     recipes,
     shown,
     isOwn,
-    isPanel: computed(() => shown.value.id === PANEL_RECIPE),
+    /** Whether first reflections are covered with it, and whether they may be. */
+    isCover: computed(() => shown.value.id === project.value.treatment.cover),
+    mayCover: computed(() => canCover(shown.value)),
+    /** Pieces made of it. */
+    inUse: computed(() => project.value.treatment.pieces.filter((p) => p.recipe === shown.value.id).length),
     isLibrary: computed(() => isLibraryRecipe(shown.value.id)),
     compared,
     setRecipe,

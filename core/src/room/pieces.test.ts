@@ -1,36 +1,24 @@
-import { PLAIN_TUNED } from '../document/create';
 import { octaveAbsorption } from '../physics/absorbers/layers';
 import { signedDistance, prepareFace } from '../geometry/polygon';
 import { distance, type Vec3 } from '../geometry/vector';
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
-import type { HungPiece } from '../document/schema/project';
+import { FIRST_COVER, recipeOf } from '../document/recipes';
+import type { PieceAt } from '../document/schema/project';
+import { recipeAtAngle, standoffOf } from '../recipes/curve';
+import { takenFromReflection } from '../recipes/kind';
+import { RECIPES } from '../recipes/library';
+import { pieceAt } from '../testing/pieces';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
 import { batchesOf, studyBuild } from '../studies/build/study';
-import { decayInputs } from '../studies/decay/study';
+import { decayInputs, freeArea } from '../studies/decay/study';
 import { aimOf, frontCorners, headCorners } from './fronts';
-import { absorptionAtAngle, boardStandoff, faceAxes, takenByPiece, turnedPlate } from './hung';
+import { boardStandoff, faceAxes, turnedPlate } from './pieces';
 import { settingOf } from './setting';
 
 const air = { rho: 1.2, c: 343 };
-const piece = (values: Partial<HungPiece> = {}): HungPiece => ({
-  id: 'hung-1',
-  name: 'Panel 1',
-  kind: 'absorber',
-  face: 'B',
-  u: 1,
-  v: 0.6,
-  width: 0.6,
-  height: 1.2,
-  depth: 0.1,
-  gap: 0.1,
-  turnDeg: 0,
-  tiltDeg: 0,
-  scatterHz: 500,
-  tuned: { ...PLAIN_TUNED },
-  ...values,
-});
-const hang = (...pieces: HungPiece[]) => edited(plainBox(), { type: 'hang', pieces });
+const hang = (...pieces: PieceAt[]) => edited(plainBox(), { type: 'put-pieces', pieces });
+const board = recipeOf(plainBox(), 'board-18');
 
 describe('a piece in its place', () => {
   test('a plate before any wall: its size, its distance, its front into the room', () => {
@@ -56,24 +44,22 @@ describe('a piece in its place', () => {
       const values = {
         turnDeg: random.between(-45, 45),
         tiltDeg: random.between(-30, 30),
-        gap: 0.02,
-        depth: 0.02,
         width: 0.8,
         height: 0.6,
       };
-      const plate = turnedPlate(face, [2, 1.2], values, boardStandoff(values), values.turnDeg, values.tiltDeg);
+      const plate = turnedPlate(face, [2, 1.2], values, boardStandoff(board, values), values.turnDeg, values.tiltDeg);
       const cos = plate.normal[0] * n[0] + plate.normal[1] * n[1] + plate.normal[2] * n[2];
       const asked = Math.cos((values.turnDeg * Math.PI) / 180) * Math.cos((values.tiltDeg * Math.PI) / 180);
       expect(cos).toBeCloseTo(asked, 9);
       const wall = prepareFace(face.vertices);
-      for (const v of plate.vertices) expect(signedDistance(wall, v)).toBeGreaterThanOrEqual(values.gap);
+      for (const v of plate.vertices) expect(signedDistance(wall, v)).toBeGreaterThanOrEqual(0.02);
     }
   });
 
   test('a piece on a surface that is not there in this state is left out; one past the edge is cut', () => {
-    expect(settingOf(hang(piece({ u: 4.8 }))).hung[0]!.outline.every(([u]) => u <= 5 + 1e-9)).toBe(true);
-    expect(settingOf(hang(piece({ u: 30 }))).hung).toEqual([]);
-    expect(() => hang(piece({ face: 'Z' }))).toThrow(/expected a surface of this room, got "Z"/);
+    expect(settingOf(hang(pieceAt({ u: 4.8 }))).placed[0]!.outline.every(([u]) => u <= 5 + 1e-9)).toBe(true);
+    expect(settingOf(hang(pieceAt({ u: 30 }))).placed).toEqual([]);
+    expect(() => hang(pieceAt({ face: 'Z' }))).toThrow(/expected a surface of this room, got "Z"/);
   });
 });
 
@@ -88,7 +74,7 @@ describe('what it takes', () => {
       let weight = 0;
       for (let deg = 0.5; deg < 78; deg += 1) {
         const w = Math.sin((2 * deg * Math.PI) / 180);
-        sum += w * absorptionAtAngle(piece(), 10000, (deg * Math.PI) / 180, air)[band]!;
+        sum += w * recipeAtAngle(FIRST_COVER, (deg * Math.PI) / 180, air)[band]!;
         weight += w;
       }
       const field = octaveAbsorption(layers, OCTAVE_MIDBANDS[band]!, 'bulk', { rho: air.rho, c: air.c });
@@ -96,10 +82,12 @@ describe('what it takes', () => {
     }
   });
 
-  test('every coefficient of every kind lies between 0 and 1', () => {
-    for (const kind of ['absorber', 'scatter', 'board'] as const) {
+  test('of every recipe of the library at every angle it lies between 0 and 1', () => {
+    for (const recipe of RECIPES) {
       for (const deg of [0, 45, 89]) {
-        for (const a of takenByPiece(piece({ kind }), 8000, (deg * Math.PI) / 180, air)) {
+        const taken = takenFromReflection(recipe, (deg * Math.PI) / 180, air);
+        expect(taken).toHaveLength(8);
+        for (const a of taken) {
           expect(a).toBeGreaterThanOrEqual(0);
           expect(a).toBeLessThanOrEqual(1);
         }
@@ -107,28 +95,50 @@ describe('what it takes', () => {
     }
   });
 
-  test('in Decay it takes its area off the wall and is counted; in Build it is bought in its own size', () => {
+  test('a diffuser of wells spreads from its design frequency on, a board gives nearly all back, a skin box is hard to the highs', () => {
+    const [wells, hard, skin] = ['qrd-7', 'board-18', 'membrane-70'].map((id) =>
+      takenFromReflection(recipeOf(plainBox(), id), 0.3, air),
+    );
+    // Made for 600 Hz: the 1 kHz octave lies above, that of 500 Hz below.
+    expect(wells![4]! - wells![3]!).toBeGreaterThan(0.5);
+    expect(hard).toEqual(hard!.map(() => 0.08));
+    expect(Math.max(...skin!.slice(3))).toBeLessThan(0.1);
+  });
+
+  test('in Decay it hides its area of the walls; in Build it is bought in its own size', () => {
     const p = hang(
-      piece(),
-      piece({ id: 'hung-2', name: 'Panel 2', u: 2, height: 0.6 }),
-      piece({ id: 'board', kind: 'board', u: 3.2 }),
+      pieceAt(),
+      pieceAt({ id: 'two', u: 2, height: 0.6 }),
+      pieceAt({ id: 'board', recipe: 'board-18', u: 3.2 }),
+      pieceAt({ id: 'corner', recipe: 'straddle-15', face: 'C', u: 3.6, v: 0.2, width: 0.4, height: 2 }),
     );
     const inputs = decayInputs(p, settingOf(p));
     const wall = inputs.faces.find((f) => f.id === 'B')!;
-    expect(wall.area).toBeCloseTo(12.5 - 0.72 - 0.36 - 0.72, 9);
+    expect(freeArea(wall, inputs.laid)).toBeCloseTo(12.5 - 0.72 - 0.36 - 0.72, 9);
     expect(inputs.faces.reduce((s, f) => s + f.area, 0)).toBeCloseTo(settingOf(p).solid.surfaceArea, 9);
-    expect(inputs).toMatchObject({ hungPanels: 2, hungArea: expect.closeTo(0.72 + 0.36 + 0.72, 9) });
+    // Across a corner its front is wider than its leg, and hides a leg of either wall.
+    [0.72, 0.36, 0.72, 0.8 * Math.SQRT2].forEach((front, i) => expect(inputs.laid[i]!.front).toBeCloseTo(front, 9));
+    expect(inputs.laid[3]!.parts).toEqual([
+      { face: 'C', area: expect.closeTo(0.8, 9) },
+      { face: 'D', area: expect.closeTo(0.8, 9) },
+    ]);
     expect(wall.capacity).toBeLessThan(decayInputs(plainBox()).faces.find((f) => f.id === 'B')!.capacity);
     expect(batchesOf(p)).toMatchObject([
       { count: 1, width: 0.6, height: 1.2, depth: 0.1 },
       { count: 1, width: 0.6, height: 0.6, depth: 0.1 },
+      { count: 1, width: expect.closeTo(0.4 * Math.SQRT2, 9), height: 2, depth: 0.15 },
     ]);
     const { shopping, panels } = studyBuild(p).result;
-    expect(panels).toBe(3);
-    expect(shopping!.pieces.filter((c) => c.name === 'stile').map((c) => [c.length, c.count])).toEqual([
-      [1.2, 2],
-      [0.6, 2],
-    ]);
+    expect(panels).toBe(4);
+    expect(shopping!.pieces.filter((c) => c.name === 'stile').map((c) => [c.length, c.count])).toContainEqual([0.6, 2]);
+  });
+
+  test('how far its front stands off the wall, by what it is made of', () => {
+    const off = (id: string) => standoffOf(recipeOf(plainBox(), id));
+    expect(off('panel-10-gap')).toBeCloseTo(0.2, 9);
+    expect(off('board-18')).toBeCloseTo(0.038, 9);
+    // Deepest well of seven: 4 of 7 half waves of 600 Hz.
+    expect(off('qrd-7')).toBeCloseTo((4 / 7) * (343.2 / 600 / 2), 3);
   });
 });
 
