@@ -86,3 +86,9 @@ export function seatWord(mode: Pick<WaveMode, 'head'>): 'null' | 'between' | 'pe
   const p = Math.abs(mode.head);
   return p < SEAT_NULL ? 'null' : p > SEAT_PEAK ? 'peak' : 'between';
 }
+
+/** What became of so many pieces that have no place yet. */
+export const spreadSentence = (count: number): string =>
+  count === 1
+    ? 'One piece decided by number counts as spread evenly over its surface; once laid out, where it is.'
+    : `${count} pieces decided by number count as spread evenly over their surfaces; once laid out, where they are.`;

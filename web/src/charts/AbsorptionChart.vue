@@ -1,10 +1,12 @@
 <script setup lang="ts">
 /** Absorption over third octaves: up to four curves, the chosen one with its worth as a pale band, named at their ends. */
 import { area, line } from 'd3-shape';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { type Frame, frequencyScale, frequencyTicks, levelScale, roundTicks, spread } from './axis';
+import ChartAxes from './ChartAxes.vue';
+import { usePointing } from './pointing';
 import './charts.css';
 
 export interface AbsorptionLine {
@@ -34,8 +36,8 @@ const frame = computed((): Frame => ({
 const x = computed(() => frequencyScale(frame.value, 24, 10500));
 const top = computed(() => Math.max(1, ...props.lines.flatMap((l) => [...l.alpha, ...(l.high ?? [])])) * 1.02);
 const y = computed(() => levelScale(frame.value, 0, top.value));
-const ticks = computed(() => frequencyTicks(25, 10000));
-const yTicks = computed(() => roundTicks(0, top.value, 5));
+const across = frequencyTicks(25, 10000);
+const up = computed(() => roundTicks(0, top.value, 5).map((t) => ({ at: t, label: fixed(t, 1) })));
 const path = (l: AbsorptionLine) =>
   line<number>()
     .x((_, i) => x.value(l.bands[i]!))
@@ -60,24 +62,10 @@ const ends = computed(() => {
   return props.lines.map((l, i) => ({ id: l.id, name: l.name, y: places[i]! }));
 });
 
-const pointed = ref<number | null>(null);
 const bands = computed(() => props.lines[0]?.bands ?? []);
-function point(event: PointerEvent): void {
-  const px = event.clientX - (event.currentTarget as SVGElement).getBoundingClientRect().left;
-  pointed.value = bands.value.reduce(
-    (best, f, i) => (Math.abs(x.value(f) - px) < Math.abs(x.value(bands.value[best]!) - px) ? i : best),
-    0,
-  );
-}
-function onKey(event: KeyboardEvent): void {
-  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-  if (by === 0) return;
-  event.preventDefault();
-  const last = bands.value.length - 1;
-  pointed.value = Math.min(last, Math.max(0, (pointed.value ?? (by > 0 ? -1 : last + 1)) + by));
-}
+const pointing = usePointing(() => bands.value.map((f) => x.value(f)));
 const reading = computed(() => {
-  const i = pointed.value;
+  const i = pointing.at.value;
   if (i === null || bands.value[i] === undefined) return null;
   return {
     x: x.value(bands.value[i]),
@@ -94,32 +82,24 @@ const reading = computed(() => {
     tabindex="0"
     role="img"
     :aria-label="reading?.text ?? 'Absorption by third octave. Left and right arrows read the values.'"
-    @pointermove="point"
-    @pointerleave="pointed = null"
-    @keydown="onKey"
-    @blur="pointed = null"
+    v-on="pointing.on"
   >
-    <g class="grid">
-      <line v-for="t in yTicks" :key="t" :x1="frame.left" :x2="width - frame.right" :y1="y(t)" :y2="y(t)" />
-    </g>
+    <ChartAxes
+      :frame="frame"
+      :x="x"
+      :y="y"
+      :across="across"
+      :up="up"
+      :foot="y(0)"
+      x-name="third octave, Hz"
+      y-name="absorption coefficient"
+    />
     <path :d="worth" class="worth" />
     <g v-for="m in marks" :key="m.name" class="mark">
       <line :x1="x(m.f)" :x2="x(m.f)" :y1="frame.top" :y2="y(0)" />
       <text :x="x(m.f) + 4" :y="frame.top + 10">{{ m.name }}</text>
     </g>
     <path v-for="(l, i) in lines" :key="l.id" :d="path(l)" class="line" :class="`n${i}`" :data-curve="l.id" />
-    <g class="axis">
-      <text v-for="t in yTicks" :key="t" class="figure" :x="frame.left - 6" :y="y(t)" dy="0.35em" text-anchor="end">
-        {{ fixed(t, 1) }}
-      </text>
-      <text :x="6" y="12">absorption coefficient</text>
-      <line :x1="frame.left" :x2="width - frame.right" :y1="y(0)" :y2="y(0)" />
-      <g v-for="t in ticks" :key="t.f">
-        <line :x1="x(t.f)" :x2="x(t.f)" :y1="y(0)" :y2="y(0) + (t.label ? 5 : 3)" />
-        <text v-if="t.label" class="figure" :x="x(t.f)" :y="y(0) + 16" text-anchor="middle">{{ t.label }}</text>
-      </g>
-      <text :x="width - frame.right" :y="height - 3" text-anchor="end">third octave, Hz</text>
-    </g>
     <text
       v-for="(e, i) in ends"
       :key="e.id"

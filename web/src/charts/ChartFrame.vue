@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** A chart's title, its place, the reading under the pointer, and its data to take away. */
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue';
+import { computed, ref } from 'vue';
+import { useResizeObserver } from '@vueuse/core';
 import { mdiTrayArrowDown } from '@mdi/js';
 import { download, downloadCsv, pngBlob, svgText, type Table } from './exports';
 
@@ -14,15 +15,10 @@ const props = defineProps<{
 }>();
 const host = ref<HTMLElement | null>(null);
 const size = ref({ width: 600, height: props.minHeight ?? 220 });
-let observer: ResizeObserver | null = null;
-onMounted(() => {
-  observer = new ResizeObserver(([entry]) => {
-    const { width, height } = entry!.contentRect;
-    if (width > 0) size.value = { width, height: Math.max(height, 60) };
-  });
-  observer.observe(host.value!);
+useResizeObserver(host, ([entry]) => {
+  const { width, height } = entry!.contentRect;
+  if (width > 0) size.value = { width, height: Math.max(height, 60) };
 });
-onBeforeUnmount(() => observer?.disconnect());
 
 const background = () => getComputedStyle(host.value!).getPropertyValue('--paper').trim();
 const drawing = () => host.value!.querySelector('svg')!;

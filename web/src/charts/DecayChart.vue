@@ -1,10 +1,13 @@
 <script setup lang="ts">
 /** Decay time per band: lines with their names at the end, the target as a tinted band, worth as a pale band, modal part shaded. */
 import { area, line } from 'd3-shape';
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { OCTAVE_MIDBANDS, OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { type Frame, frequencyScale, levelScale, roundTicks, spread } from './axis';
+import ChartAxes from './ChartAxes.vue';
+import DecayGrips, { type Grip } from './DecayGrips.vue';
+import { usePointing } from './pointing';
 import './charts.css';
 
 export interface DecayLine {
@@ -57,7 +60,6 @@ const top = computed(() => {
   return Math.min(4, Math.max(0.6, ...all, ...limits) * 1.06);
 });
 const y = computed(() => levelScale(frame.value, 0, top.value));
-const yTicks = computed(() => roundTicks(0, top.value, 6));
 const mid = computed(() => props.mids ?? OCTAVE_MIDBANDS);
 const labels = computed((): readonly number[] => props.labels ?? OCTAVES);
 const last = computed(() => mid.value.length - 1);
@@ -107,55 +109,33 @@ const ends = computed(() => {
 });
 const modalX = computed(() => Math.min(x.value(Math.max(52, props.modalBelow)), frame.value.width - frame.value.right));
 
-const grips = computed(() =>
+const grips = computed((): Grip[] =>
   props.own
     ? props.limits.flatMap((l, i) =>
         l
           ? (['lower', 'upper'] as const).flatMap((side) => {
               const time = l[side];
-              return time === null
-                ? []
-                : [{ hz: labels.value[i]!, side, time, x: x.value(mid.value[i]!), y: y.value(time) }];
+              return time === null ? [] : [{ hz: labels.value[i]!, side, time, x: x.value(mid.value[i]!) }];
             })
           : [],
       )
     : [],
 );
-const held = ref<{ hz: number; side: 'lower' | 'upper'; time: number } | null>(null);
-function drag(event: PointerEvent): void {
-  if (!held.value) return;
-  const box = (event.currentTarget as Element).closest('svg')!.getBoundingClientRect();
-  held.value.time = Math.min(5, Math.max(0, y.value.invert(event.clientY - box.top)));
-}
-function drop(): void {
-  const h = held.value;
-  held.value = null;
-  if (h) emit('limit', h.hz, h.side, h.time);
-}
-function nudge(event: KeyboardEvent, g: { hz: number; side: 'lower' | 'upper'; time: number }): void {
-  const by = event.key === 'ArrowUp' ? 0.01 : event.key === 'ArrowDown' ? -0.01 : 0;
-  if (by === 0) return;
-  event.preventDefault();
-  event.stopPropagation();
-  emit('limit', g.hz, g.side, Math.max(0, g.time + by * (event.shiftKey ? 10 : 1)));
-}
-const pointed = ref<number | null>(null);
-function point(event: PointerEvent): void {
-  const box = (event.currentTarget as SVGElement).getBoundingClientRect();
-  const px = event.clientX - box.left;
-  pointed.value = mid.value.reduce(
-    (best, f, i) => (Math.abs(x.value(f) - px) < Math.abs(x.value(mid.value[best]!) - px) ? i : best),
-    0,
-  );
-}
-function onKey(event: KeyboardEvent): void {
-  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
-  if (by === 0) return;
-  event.preventDefault();
-  pointed.value = Math.min(last.value, Math.max(0, (pointed.value ?? (by > 0 ? -1 : last.value + 1)) + by));
-}
+const pointing = usePointing(() => mid.value.map((f) => x.value(f)));
+const across = computed(() =>
+  mid.value.map((f, i) => {
+    const nominal = labels.value[i]!;
+    const told = mid.value.length === OCTAVES.length || isOctave(nominal);
+    return {
+      at: f,
+      label: told ? (nominal >= 1000 ? `${nominal / 1000}k` : String(nominal)) : null,
+      faint: !props.judged[i],
+    };
+  }),
+);
+const up = computed(() => roundTicks(0, top.value, 6).map((t) => ({ at: t, label: fixed(t, 1) })));
 const reading = computed(() => {
-  const i = pointed.value;
+  const i = pointing.at.value;
   if (i === null) return null;
   const limit = props.limits[i];
   const values = props.lines.map((l) => `${l.name} ${l.times[i] == null ? 'endless' : `${fixed(l.times[i], 2)} s`}`);
@@ -187,10 +167,7 @@ const calloutAt = computed(() => {
     tabindex="0"
     role="img"
     :aria-label="reading?.text ?? 'Decay time per octave. Left and right arrows read the values.'"
-    @pointermove="point"
-    @pointerleave="pointed = null"
-    @keydown="onKey"
-    @blur="pointed = null"
+    v-on="pointing.on"
   >
     <rect
       v-if="modalX > frame.left"
@@ -200,37 +177,23 @@ const calloutAt = computed(() => {
       :width="modalX - frame.left"
       :height="height - frame.top - frame.bottom"
     />
-    <g class="grid">
-      <line v-for="t in yTicks" :key="t" :x1="frame.left" :x2="width - frame.right" :y1="y(t)" :y2="y(t)" />
-    </g>
+    <ChartAxes
+      :frame="frame"
+      :x="x"
+      :y="y"
+      :across="across"
+      :up="up"
+      :foot="y(0)"
+      :x-name="mid.length > OCTAVES.length ? 'third octave, Hz' : 'octave, Hz'"
+      y-name="seconds for 60 dB"
+      :y-name-at="frame.left - 34"
+    />
     <text :x="frame.left + 6" :y="frame.top + 14">
       modal below {{ fixed(modalBelow, 0) }} Hz: single modes, no statistics
     </text>
     <path :d="target" class="target" />
     <path v-for="w in worth" :key="w.id" :d="w.d" class="worth" :class="w.tone" />
     <path v-for="l in lines" :key="l.id" :d="path(l.times)" class="line" :class="l.tone" />
-    <g class="axis">
-      <text v-for="t in yTicks" :key="t" class="figure" :x="frame.left - 6" :y="y(t)" dy="0.35em" text-anchor="end">
-        {{ fixed(t, 1) }}
-      </text>
-      <text :x="frame.left - 34" y="12">seconds for 60 dB</text>
-      <line :x1="frame.left" :x2="width - frame.right" :y1="y(0)" :y2="y(0)" />
-      <g v-for="(f, i) in mid" :key="f">
-        <line :x1="x(f)" :x2="x(f)" :y1="y(0)" :y2="y(0) + 5" />
-        <text class="figure" :class="{ unjudged: !judged[i] }" :x="x(f)" :y="y(0) + 17" text-anchor="middle">
-          {{
-            mid.length > OCTAVES.length && !isOctave(labels[i]!)
-              ? ''
-              : labels[i]! >= 1000
-                ? `${labels[i]! / 1000}k`
-                : labels[i]
-          }}
-        </text>
-      </g>
-      <text :x="width - frame.right" :y="height - 3" text-anchor="end">
-        {{ mid.length > OCTAVES.length ? 'third octave' : 'octave' }}, Hz
-      </text>
-    </g>
     <g>
       <text
         v-for="e in ends.lines"
@@ -253,28 +216,7 @@ const calloutAt = computed(() => {
         target
       </text>
     </g>
-    <g v-for="g in grips" :key="`${g.hz} ${g.side}`" class="grip">
-      <circle
-        :cx="g.x"
-        :cy="held?.hz === g.hz && held.side === g.side ? y(held.time) : g.y"
-        r="6"
-        tabindex="0"
-        role="slider"
-        :aria-label="`${g.side === 'upper' ? 'Most' : 'Least'} at ${g.hz} Hz`"
-        :aria-valuenow="g.time"
-        aria-valuemin="0"
-        aria-valuemax="5"
-        :aria-valuetext="`${fixed(g.time, 2)} s`"
-        :data-grip="`${g.hz} ${g.side}`"
-        @pointerdown.stop="
-          held = { hz: g.hz, side: g.side, time: g.time };
-          ($event.currentTarget as Element).setPointerCapture($event.pointerId);
-        "
-        @pointermove="drag"
-        @pointerup="drop"
-        @keydown="nudge($event, g)"
-      />
-    </g>
+    <DecayGrips :grips="grips" :y="y" @limit="(hz, side, time) => emit('limit', hz, side, time)" />
     <g v-if="calloutAt && !reading" class="callout">
       <line
         :x1="calloutAt.x"
@@ -356,16 +298,6 @@ svg.plotted .target-name {
 }
 svg.plotted .end.bare {
   fill: var(--slate);
-}
-svg.plotted .unjudged {
-  fill: var(--ink-soft);
-  opacity: 0.55;
-}
-.grip circle {
-  fill: var(--sheet);
-  stroke: var(--teal);
-  stroke-width: 2;
-  cursor: ns-resize;
 }
 .callout line {
   stroke: var(--brick);

@@ -122,9 +122,9 @@ const chosen = computed(() => stems.value.find((s) => s.id === props.selected) ?
     </g>
     <g class="rule">
       <rect :x="frame.left - 12" :y="foot" :width="width - frame.left - frame.right + 24" :height="RULE" rx="3" />
-      <g v-for="t in ticks" :key="t.f">
-        <line :x1="x(t.f)" :x2="x(t.f)" :y1="foot" :y2="foot + (t.label ? 9 : 5)" />
-        <text v-if="t.label" class="figure" :x="x(t.f)" :y="foot + 20" text-anchor="middle">{{ t.label }}</text>
+      <g v-for="t in ticks" :key="t.at">
+        <line :x1="x(t.at)" :x2="x(t.at)" :y1="foot" :y2="foot + (t.label ? 9 : 5)" />
+        <text v-if="t.label" class="figure" :x="x(t.at)" :y="foot + 20" text-anchor="middle">{{ t.label }}</text>
       </g>
       <text :x="width - frame.right + 8" :y="foot + 20" text-anchor="end">Hz</text>
     </g>

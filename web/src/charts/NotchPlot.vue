@@ -4,6 +4,7 @@ import { line } from 'd3-shape';
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { type Frame, frequencyScale, frequencyTicks, levelScale } from './axis';
+import ChartAxes from './ChartAxes.vue';
 import './charts.css';
 
 const props = defineProps<{
@@ -30,6 +31,11 @@ const low = computed(() =>
 );
 const high = computed(() => Math.max(10, ...props.curves.flatMap((c) => c.curve.map((p) => p.levelDb))) + 1);
 const y = computed(() => levelScale(frame.value, low.value, high.value));
+const across = frequencyTicks(20, 500);
+const LEVELS = [6, 0, -6, -12, -18, -24];
+const up = computed(() =>
+  LEVELS.filter((t) => t > low.value && t < high.value).map((t) => ({ at: t, label: fixed(t, 0) })),
+);
 const paths = computed(() =>
   props.curves.map((c, i) => ({
     ...c,
@@ -76,35 +82,16 @@ function onKey(event: KeyboardEvent): void {
     @keydown="onKey"
     @blur="pointed = null"
   >
-    <g class="grid">
-      <line
-        v-for="t in [6, 0, -6, -12, -18, -24].filter((t) => t > low && t < high)"
-        :key="t"
-        :x1="frame.left"
-        :x2="width - frame.right"
-        :y1="y(t)"
-        :y2="y(t)"
-      />
-    </g>
-    <g class="axis">
-      <text
-        v-for="t in [6, 0, -6, -12, -18, -24].filter((t) => t > low && t < high)"
-        :key="t"
-        class="figure"
-        :x="frame.left - 6"
-        :y="y(t)"
-        dy="0.35em"
-        text-anchor="end"
-      >
-        {{ fixed(t, 0) }}
-      </text>
-      <g v-for="t in frequencyTicks(20, 500)" :key="t.f">
-        <line :x1="x(t.f)" :x2="x(t.f)" :y1="height - frame.bottom" :y2="height - frame.bottom + (t.label ? 6 : 3)" />
-        <text v-if="t.label" class="figure" :x="x(t.f)" :y="height - 6" text-anchor="middle">{{ t.label }}</text>
-      </g>
-      <text :x="width - 4" :y="height - 6" text-anchor="end">Hz</text>
-      <text :x="6" :y="12">dB</text>
-    </g>
+    <ChartAxes
+      :frame="frame"
+      :x="x"
+      :y="y"
+      :across="across"
+      :up="up"
+      :foot="height - frame.bottom"
+      x-name="Hz"
+      y-name="dB"
+    />
     <path v-for="p in paths" :key="p.id" :d="p.d" class="curve" :class="{ dashed: p.dashed }" />
     <g v-for="p in paths" :key="`n${p.id}`">
       <g

@@ -8,6 +8,7 @@ import { area, line } from 'd3-shape';
 import { computed, ref, useId } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { type Frame, frequencyScale, frequencyTicks, levelScale, spread } from './axis';
+import ChartAxes from './ChartAxes.vue';
 import './charts.css';
 
 const props = defineProps<{
@@ -47,10 +48,14 @@ const range = computed(() => {
   return { low: Math.max(most - 60, 6 * Math.floor((least - 2) / 6)), high: 6 * Math.ceil((most + 1) / 6) };
 });
 const y = computed(() => levelScale(frame.value, range.value.low, range.value.high));
-const ticks = computed(() => {
-  const list: number[] = [];
-  for (let t = range.value.low; t <= range.value.high; t += 6) list.push(t);
-  return list;
+const across = computed(() => frequencyTicks(first.value, last.value));
+/** Every 6 dB a line, every second one told. */
+const up = computed(() => {
+  const count = Math.floor((range.value.high - range.value.low) / 6);
+  return Array.from({ length: count + 1 }, (_, i) => {
+    const at = range.value.low + 6 * i;
+    return { at, label: i % 2 === 0 && y.value(at) > 22 ? fixed(at, 0) : null };
+  });
 });
 const clamp = (v: number) => Math.max(range.value.low, v);
 const pathOf = (levels: readonly number[]) =>
@@ -135,31 +140,18 @@ function onKey(event: KeyboardEvent): void {
     @pointerdown="press"
     @keydown="onKey"
   >
-    <g class="grid">
-      <line v-for="t in ticks" :key="t" :x1="frame.left" :x2="width - frame.right" :y1="y(t)" :y2="y(t)" />
-    </g>
-    <g class="axis">
-      <template v-for="(t, i) in ticks" :key="t">
-        <text
-          v-if="i % 2 === 0 && y(t) > 22"
-          class="figure"
-          :x="frame.left - 6"
-          :y="y(t)"
-          dy="0.35em"
-          text-anchor="end"
-        >
-          {{ fixed(t, 0) }}
-        </text>
-      </template>
-      <g v-for="t in frequencyTicks(first, last)" :key="t.f">
-        <line :x1="x(t.f)" :x2="x(t.f)" :y1="foot" :y2="foot + (t.label ? 6 : 3)" />
-        <text v-if="t.label" class="figure" :x="x(t.f)" :y="height - 6" text-anchor="middle">{{ t.label }}</text>
-      </g>
-      <line :x1="frame.left" :x2="width - frame.right" :y1="foot" :y2="foot" />
-      <text :x="width - frame.right + 8" :y="height - 6">Hz</text>
-      <text :x="6" :y="12">dB</text>
-      <text :x="6" :y="foot - 4">modes</text>
-    </g>
+    <ChartAxes
+      :frame="frame"
+      :x="x"
+      :y="y"
+      :across="across"
+      :up="up"
+      :foot="foot"
+      :drop="height - 6 - foot"
+      x-name="Hz"
+      y-name="dB"
+    />
+    <text :x="6" :y="foot - 4">modes</text>
     <clipPath :id="clip">
       <rect
         :x="frame.left"

@@ -23,12 +23,12 @@ export function levelScale(frame: Frame, from: number, to: number) {
 }
 
 /** Third-octave ticks inside a range; octaves carry labels. */
-export function frequencyTicks(from: number, to: number): { f: number; label: string | null }[] {
-  const list: { f: number; label: string | null }[] = [];
+export function frequencyTicks(from: number, to: number): { at: number; label: string | null }[] {
+  const list: { at: number; label: string | null }[] = [];
   for (let k = -20; k <= 12; k++) {
     const f = thirdOctaveMidband(k);
     if (f < from * 0.999 || f > to * 1.001) continue;
-    list.push({ f, label: k % 3 === 0 ? nominal(f) : null });
+    list.push({ at: f, label: k % 3 === 0 ? nominal(f) : null });
   }
   return list;
 }

@@ -1,3 +1,4 @@
+import { nearestOf, stepped } from './pointing';
 import { csvText } from './exports';
 import { frequencyScale, frequencyTicks, levelScale, roundTicks, spread } from './axis';
 
@@ -7,7 +8,7 @@ test('frequency ticks are the third octaves of the range, octaves labelled with 
   const ticks = frequencyTicks(19, 300);
   expect(ticks.map((t) => t.label).filter(Boolean)).toEqual(['31.5', '63', '125', '250']);
   expect(ticks).toHaveLength(12);
-  expect(ticks[1]!.f / ticks[0]!.f).toBeCloseTo(10 ** 0.1, 12);
+  expect(ticks[1]!.at / ticks[0]!.at).toBeCloseTo(10 ** 0.1, 12);
 });
 
 test('the frequency axis is logarithmic and fills its frame, the level axis points up', () => {
@@ -49,4 +50,13 @@ test('a table opened in a spreadsheet runs no formula, and figures stay figures'
     );
   }
   expect(await csvText([{ n: -3.5 }])).toBe('n\r\n-3.5\r\n');
+});
+
+test('a chart is read at the nearest of its places, or step by step from either end', () => {
+  expect([0, 14, 16, 99].map((px) => nearestOf([10, 20, 40], px))).toEqual([0, 0, 1, 2]);
+  expect(nearestOf([], 5)).toBeNull();
+  // From nowhere: the first going on, the last going back; never past an end.
+  expect([stepped(null, 1, 4), stepped(null, -1, 4), stepped(4, 1, 4), stepped(0, -1, 4), stepped(2, 1, 4)]).toEqual([
+    0, 4, 4, 0, 3,
+  ]);
 });

@@ -5,8 +5,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { LIMITS, SLOPES } from '@tawny/core/document/schema/project';
 import type { Loudspeaker } from '@tawny/core/document/schema/project';
 import { workingOfResponse, workingOfSwing } from '@tawny/core/studies/bass/working';
-import { counted } from '@tawny/core/words/build';
-import { SWING_WORDS, swingText } from '@tawny/core/words/bass';
+import { spreadSentence, SWING_WORDS, swingText } from '@tawny/core/words/bass';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import FigureGrid from '../../parts/FigureGrid.vue';
 import NumberField from '../../fields/NumberField.vue';
@@ -58,8 +57,7 @@ function slope(l: Loudspeaker, text: string): void {
   </p>
   <FigureGrid :figures="figures" />
   <p v-if="a.byNumber > 0" class="soft" data-by-number>
-    {{ counted(a.byNumber, 'piece') }} decided by number {{ a.byNumber === 1 ? 'counts' : 'count' }} as spread evenly
-    over {{ a.byNumber === 1 ? 'its' : 'their' }} surface; laid out, where they are.
+    {{ spreadSentence(a.byNumber) }}
   </p>
   <WorkingButton :working="workingOfResponse(setting, a)" />
   <h2>Held against</h2>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
-/** The recipes: the panel of the marks, one's own, the library; which is shown, which are compared. */
+/** The recipes: what covers first reflections, one's own, the library; which is shown, which are compared. */
 import { nextTick, ref, watch } from 'vue';
 import { recipeFault } from '@tawny/core/recipes/curve';
+import { chosenTable } from '../../files/absorptionTables';
 import { MOST_COMPARED, type useRecipes } from './useRecipes';
 
 const props = defineProps<{ of: ReturnType<typeof useRecipes> }>();
@@ -23,17 +24,8 @@ watch(
 );
 const file = ref<HTMLInputElement | null>(null);
 async function take(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const table = input.files?.[0];
-  input.value = '';
-  if (!table) return;
-  const { readAbsorptionTable } = await import('@tawny/core/formats/absorptionTable');
-  const read = readAbsorptionTable(await table.text(), table.name.replace(/\.\w+$/, ''));
-  if (!read.ok) {
-    session.refusal = { file: table.name, problems: read.problems };
-    return;
-  }
-  for (const entry of read.entries) {
+  const table = await chosenTable(event);
+  for (const entry of table?.entries ?? []) {
     const id = freshId();
     const recipe = {
       ...structuredClone(shown.value),
@@ -45,9 +37,9 @@ async function take(event: Event): Promise<void> {
       ports: null,
       measured: [...entry.alpha],
       price: null,
-      note: `From the table ${table.name}`.slice(0, 400),
+      note: `From the table ${table!.file}`.slice(0, 400),
     };
-    if (doc.run({ type: 'put-recipe', recipe }, `table ${table.name}`)) session.recipe = id;
+    if (doc.run({ type: 'put-recipe', recipe }, `table ${table!.file}`)) session.recipe = id;
   }
 }
 </script>
