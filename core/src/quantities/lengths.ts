@@ -296,3 +296,6 @@ export function lengthText(metres: number, system: LengthSystem): string {
   const { value, unit } = formatLength(metres, system);
   return unit === '' ? value : unit === '″' ? `${value}″` : `${value} ${unit}`;
 }
+
+/** To the millimetre, as a tape reads, m. */
+export const toMillimetre = (m: number): number => Math.round(m * 1000) / 1000;

@@ -1,5 +1,5 @@
 /** Recipes to begin with: sensible sizes and fills; every curve is computed from them. */
-import { fillResistivity } from '../physics/absorbers/fills';
+import { soldResistivity } from './layers';
 import { BOARD_DENSITY } from './boxes';
 import type { Recipe, RecipeLayer } from './types';
 import { builtWide } from './wells';
@@ -8,7 +8,7 @@ const wool = (d: number, density = 30): RecipeLayer => ({
   type: 'porous',
   fill: 'glass-wool',
   density,
-  sigma: Math.round(fillResistivity('glass-wool', density).sigma / 100) * 100,
+  sigma: soldResistivity('glass-wool', density),
   model: 'miki',
   d,
 });

@@ -5,6 +5,7 @@ import { frameOf } from '@tawny/core/document/place/placing';
 import { isAt } from '@tawny/core/document/schema/project';
 import { inState } from '@tawny/core/document/states';
 import { fillDepth } from '@tawny/core/recipes/curve';
+import { toMillimetre } from '@tawny/core/quantities/lengths';
 import { spoken } from '@tawny/core/quantities/measures';
 import { snapCorner, snapWall } from '../board/tools/snap';
 import type {
@@ -37,9 +38,6 @@ export interface BoardOptions {
   routes?: () => readonly BoardRoute[];
   trace?: () => TapeTrace | null;
 }
-
-/** A tape reads to the millimetre: positions from a drag are rounded to it. */
-const toMillimetre = (v: number) => Math.round(v * 1000) / 1000;
 
 export function useBoard(options: BoardOptions) {
   const doc = useDocument();

@@ -11,6 +11,7 @@ import { faceOutline, faceStretch, localToFace } from '../../geometry/unfold';
 import type { Vec2 } from '../../geometry/vector';
 import { stencil, stencilAt } from '../../physics/waves/modes';
 import { addPoints, type SurfacePoints } from '../../physics/waves/surfaces';
+import { toMillimetre } from '../../quantities/lengths';
 import { pitchForOpenPart } from '../../physics/absorbers/elements';
 import { helmholtzBox } from '../../physics/absorbers/resonators';
 import { waveModes } from './answer';
@@ -172,9 +173,6 @@ export function tunedTo(recipe: Recipe, frequency: number, air: Air): Recipe {
 }
 const MOST_PORTS = 60;
 
-/** To a millimetre, as a tape reads. */
-const taped = (m: number): number => Math.round(m * 1000) / 1000;
-
 /** Pieces of a recipe at places found, for the document; `at`: when, ISO 8601. */
 export function piecesAt(setting: Setting, recipe: Recipe, places: readonly HelpPlace[], at: string | null): Piece[] {
   const size = laidSize(recipe);
@@ -182,7 +180,12 @@ export function piecesAt(setting: Setting, recipe: Recipe, places: readonly Help
   const pieces = places.flatMap((p) => {
     const face = setting.faces.find((f) => f.id === p.face)!;
     const stretch = faceStretch(face);
-    const panel = { left: taped(p.u), low: taped(p.v), width: size.width / stretch, height: size.height / stretch };
+    const panel = {
+      left: toMillimetre(p.u),
+      low: toMillimetre(p.v),
+      width: size.width / stretch,
+      height: size.height / stretch,
+    };
     return piecesFor(setting, face, [panel], { recipe: recipe.id, name, at });
   });
   return numbered(setting.project, pieces, name);

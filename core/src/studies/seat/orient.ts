@@ -150,3 +150,22 @@ export function studyOrientation({ project }: OrientInputs, progress: (part: num
   result.ranks.sort((a, b) => a.cost - b.cost || a.wall.localeCompare(b.wall));
   return result;
 }
+
+/** Less than this of the weighed parts is no reason. */
+const NO_REASON = 0.05;
+
+/** What facing a wall costs against the best one, by its weightiest parts first; null where it is the best, or not among them. */
+export function costOfFacing(
+  ranks: readonly WallRank[],
+  wall: string,
+): { now: WallRank; best: WallRank; reasons: OrientPart[] } | null {
+  const [best] = ranks;
+  const now = ranks.find((r) => r.wall === wall);
+  if (!best || !now || best === now) return null;
+  const reasons = (Object.keys(ORIENT_WEIGHTS) as OrientPart[])
+    .map((part) => ({ part, by: ORIENT_WEIGHTS[part] * (now.parts[part] - best.parts[part]) }))
+    .filter((r) => r.by > NO_REASON)
+    .sort((a, b) => b.by - a.by)
+    .map((r) => r.part);
+  return { now, best, reasons };
+}

@@ -3,7 +3,7 @@ import { RIGS, stationOf, twinStation } from '../../layout/rigs';
 import type { Project } from '../../document/schema/project';
 import { distance } from '../../geometry/vector';
 import { edited, plainBox } from '../../testing/rooms';
-import { ORIENT_WEIGHTS, studyOrientation } from './orient';
+import { costOfFacing, ORIENT_WEIGHTS, studyOrientation } from './orient';
 import { faceCurve } from '../../physics/interference/faces';
 import { boundariesOf, curveAtEars, flushGainDb, nearPlanes } from '../../room/boundaries';
 import { DEFAULT_SEARCH_WEIGHTS, searchSeat, type SearchWaves, searchWaves } from '../search/study';
@@ -246,6 +246,13 @@ describe('which wall to face', () => {
     expect(parts.at(-1)).toBe(1);
     for (const r of ranks)
       for (const k of Object.keys(ORIENT_WEIGHTS)) expect(r.parts[k as 'rear']).toBeLessThanOrEqual(1);
+    // A long wall costs against a short one, for parts that do differ; the best costs nothing.
+    const choice = costOfFacing(ranks, 'B')!;
+    expect([choice.now.wall, choice.best.wall]).toEqual(['B', ranks[0]!.wall]);
+    const by = choice.reasons.map((k) => ORIENT_WEIGHTS[k] * (choice.now.parts[k] - choice.best.parts[k]));
+    expect(by.length).toBeGreaterThan(0);
+    expect(by).toEqual([...by].sort((a, b) => b - a));
+    expect(costOfFacing(ranks, ranks[0]!.wall)).toBeNull();
   });
 
   test('a chimney breast at one side costs symmetry; a wall too short for a pair is left out with the reason', () => {

@@ -2,7 +2,7 @@
 /** Where head and subwoofers do best on the solved response. */
 import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { lengthText } from '@tawny/core/quantities/lengths';
+import { lengthText, toMillimetre } from '@tawny/core/quantities/lengths';
 import type { SubLayout } from '@tawny/core/studies/bass/types';
 import { workingOfLayout } from '@tawny/core/studies/bass/working';
 import type { CostMap } from '../../board/types';
@@ -44,16 +44,15 @@ function put(layout: SubLayout): void {
   const { frame } = setting.value;
   const places = layout.places.map((p) => {
     const [x, y] = frame.toSurvey([p.at[0], p.at[1]]);
-    return { x: round(x), y: round(y) };
+    return { x: toMillimetre(x), y: toMillimetre(y) };
   });
   doc.run({ type: 'place-subs', places, gainDb: layout.gainDb, inverted: layout.inverted });
 }
-const round = (v: number) => Math.round(v * 1000) / 1000;
 function seat(): void {
   const best = found.value?.best;
   if (!best) return;
   const [x, y] = setting.value.frame.toSurvey(best.head);
-  doc.run({ type: 'move-head', x: round(x), y: round(y) });
+  doc.run({ type: 'move-head', x: toMillimetre(x), y: toMillimetre(y) });
 }
 </script>
 

@@ -2,7 +2,7 @@
 /** Why is there a peak or a dip at a frequency, pointed at or typed from a measurement? */
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { lengthText } from '@tawny/core/quantities/lengths';
+import { lengthText, toMillimetre } from '@tawny/core/quantities/lengths';
 import type { WhyAnswer } from '@tawny/core/studies/bass/types';
 import { causeSentence, hz } from '@tawny/core/words/bass';
 import { surfaceWords } from '@tawny/core/words/tapes';
@@ -34,7 +34,7 @@ function wayText(w: WhyAnswer['ways'][number]): string {
 }
 function tryWay(w: WhyAnswer['ways'][number]): void {
   const [x, y] = setting.value.frame.toSurvey([w.to[0], w.to[1]]);
-  const at = { x: Math.round(x * 1000) / 1000, y: Math.round(y * 1000) / 1000 };
+  const at = { x: toMillimetre(x), y: toMillimetre(y) };
   if (w.what === 'head') doc.run({ type: 'move-head', ...at });
   else doc.run({ type: 'move-loudspeaker', id: w.id, ...at, mirror: session.mirror });
 }

@@ -2,9 +2,10 @@
 /** The layer in hand: its fields, its place in the stack. */
 import { mdiArrowLeft, mdiArrowRight, mdiClose } from '@mdi/js';
 import { ref } from 'vue';
-import { FILL_KINDS, fillResistivity, wedgeThickness } from '@tawny/core/physics/absorbers/fills';
+import { FILL_KINDS, type FillKind, fillResistivity } from '@tawny/core/physics/absorbers/fills';
 import { LIMITS } from '@tawny/core/document/schema/project';
 import { fixed } from '@tawny/core/quantities/format';
+import { withFill, withWedges } from '@tawny/core/recipes/layers';
 import type { RecipeLayer } from '@tawny/core/recipes/types';
 import { fillWord, LAYER_WORDS } from '@tawny/core/words/plan';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -13,28 +14,21 @@ import NumberField from '../../fields/NumberField.vue';
 const props = defineProps<{ layer: RecipeLayer; index: number; count: number }>();
 const emit = defineEmits<{ change: [layer: RecipeLayer]; move: [by: 1 | -1]; remove: [] }>();
 const set = (change: Record<string, unknown>) => emit('change', { ...props.layer, ...change });
-const kinds = FILL_KINDS.map((k) => ({ value: k, title: fillWord(k) }));
+const kinds: { value: FillKind; title: string }[] = FILL_KINDS.map((k) => ({ value: k, title: fillWord(k) }));
 const models = [
   { value: 'miki', title: 'Miki' },
   { value: 'delany-bazley', title: 'Delany-Bazley' },
 ];
-/** A new kind or density brings its resistivity along. */
-function fill(change: { fill?: string; density?: number }): void {
-  if (props.layer.type !== 'porous') return;
-  const next = { ...props.layer, ...change } as Extract<RecipeLayer, { type: 'porous' }>;
-  const [low, high] = LIMITS.flowResistivity;
-  set({
-    ...change,
-    sigma: Math.min(high, Math.max(low, Math.round(fillResistivity(next.fill, next.density).sigma / 100) * 100)),
-  });
-}
+const fill = (change: Parameters<typeof withFill>[1]) =>
+  props.layer.type === 'porous' && emit('change', withFill(props.layer, change, LIMITS.flowResistivity));
 /** Wedge foam counts with its mean thickness; what was typed is kept while the row is open. */
 const tip = ref<number | null>(null);
 const base = ref<number | null>(null);
 function wedge(toTip: number | null, toBase: number | null): void {
   [tip.value, base.value] = [toTip, toBase];
-  if (toTip !== null && toBase !== null && toBase <= toTip)
-    set({ d: Math.max(0.001, wedgeThickness(toBase, toTip, 'wedge')) });
+  if (toTip === null || toBase === null || props.layer.type !== 'porous') return;
+  const next = withWedges(props.layer, toTip, toBase);
+  if (next) emit('change', next);
 }
 const range = () => {
   if (props.layer.type !== 'porous') return '';
@@ -97,7 +91,7 @@ const range = () => {
         label="Kind"
         :model-value="layer.fill as string"
         :items="kinds"
-        @update:model-value="fill({ fill: $event })"
+        @update:model-value="fill({ fill: $event as FillKind })"
       />
       <NumberField
         label="Density"

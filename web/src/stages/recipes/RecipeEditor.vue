@@ -2,7 +2,7 @@
 /** What the shown recipe is made of: fields for one's own and for the panel of the marks; library ones are duplicated first. */
 import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/document/schema/project';
-import { fillResistivity } from '@tawny/core/physics/absorbers/fills';
+import { FRESH_LAYERS } from '@tawny/core/recipes/layers';
 import { FORMS, isCornered, type RecipeLayer, RECIPE_LAYERS } from '@tawny/core/recipes/types';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { boardsOf } from '@tawny/core/recipes/wells';
@@ -42,22 +42,6 @@ const angles = [
   { value: 78, title: 'Field, 0–78°' },
   { value: 90, title: 'All, 0–90°' },
 ];
-const FRESH: Record<RecipeLayer['type'], () => RecipeLayer> = {
-  porous: () => ({
-    type: 'porous',
-    fill: 'glass-wool',
-    density: 30,
-    sigma: Math.round(fillResistivity('glass-wool', 30).sigma / 100) * 100,
-    model: 'miki',
-    d: 0.1,
-  }),
-  air: () => ({ type: 'air', d: 0.1 }),
-  cloth: () => ({ type: 'cloth', Rs: 15 }),
-  skin: () => ({ type: 'skin', m: 4 }),
-  holes: () => ({ type: 'holes', d: 0.006, t: 0.009, pitch: 0.024 }),
-  slots: () => ({ type: 'slots', w: 0.01, t: 0.018, pitch: 0.05 }),
-  micro: () => ({ type: 'micro', d: 0.0004, t: 0.001, eps: 0.012 }),
-};
 const system = useLengths();
 const boards = computed(() => boardsOf(shown.value));
 const layers = computed(() => shown.value.layers);
@@ -65,7 +49,7 @@ function put(next: { layers: RecipeLayer[]; picked: number }): void {
   setLayers(next.layers);
   layer.value = next.picked;
 }
-const add = (type: RecipeLayer['type']) => put(inserted(layers.value, layer.value, FRESH[type]()));
+const add = (type: RecipeLayer['type']) => put(inserted(layers.value, layer.value, FRESH_LAYERS[type]()));
 const ports = computed(() => shown.value.ports);
 </script>
 

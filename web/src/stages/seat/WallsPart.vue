@@ -5,7 +5,7 @@ import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { SchoolReport, WallSchool } from '@tawny/core/room/boundaries';
-import { LEAST_WALL, ORIENT_WEIGHTS, type WallRank } from '@tawny/core/studies/seat/orient';
+import { costOfFacing, LEAST_WALL, ORIENT_WEIGHTS, type OrientPart, type WallRank } from '@tawny/core/studies/seat/orient';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import NotchPlot from '../../charts/NotchPlot.vue';
@@ -64,15 +64,10 @@ const rank = () => orient.ask(null);
 const ranks = computed(() => fitting.value?.ranks ?? []);
 const facing = computed(() => project.value.listening.facing);
 const costOfChoice = computed(() => {
-  const [best] = ranks.value;
-  const now = ranks.value.find((r) => r.wall === facing.value);
-  if (!best || !now || best === now) return '';
-  const reasons = (Object.keys(ORIENT_WEIGHTS) as (keyof typeof ORIENT_WEIGHTS)[])
-    .map((k) => ({ k, by: ORIENT_WEIGHTS[k] * (now.parts[k] - best.parts[k]) }))
-    .filter((r) => r.by > 0.05)
-    .sort((a, b) => b.by - a.by)
-    .map((r) => PART[r.k]);
-  return `Facing ${now.name} instead of ${best.name} costs ${reasons.length > 0 ? reasons.join(', ') : 'little'}.`;
+  const cost = costOfFacing(ranks.value, facing.value);
+  if (!cost) return '';
+  const reasons = cost.reasons.map((part) => PART[part]).join(', ');
+  return `Facing ${cost.now.name} instead of ${cost.best.name} costs ${reasons || 'little'}.`;
 });
 const capital = (t: string) => t.charAt(0).toUpperCase() + t.slice(1);
 const WHY_LEFT: Record<'too-short' | 'no-room' | 'same-side', (least: string) => string> = {
@@ -80,7 +75,7 @@ const WHY_LEFT: Record<'too-short' | 'no-room' | 'same-side', (least: string) =>
   'no-room': () => 'no place for the triangle',
   'same-side': () => 'part of a side listed already',
 };
-const PART: Record<keyof typeof ORIENT_WEIGHTS, string> = {
+const PART: Record<OrientPart, string> = {
   symmetry: 'symmetry',
   nulls: 'length nulls at the seat',
   rear: 'distance to the rear wall',
