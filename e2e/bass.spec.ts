@@ -139,6 +139,8 @@ test('leaving the stage ends the solving; a worker that dies is told of and star
   await stage(page, 'bass');
   await expect(page.getByRole('progressbar', { name: 'Solving in full' })).toBeVisible({ timeout: 30_000 });
   await expect.poll(() => page.workers().length).toBe(before + 2);
+  // It has begun: the page holds on to its lock from its first word on.
+  await expect(page.getByRole('progressbar', { name: 'Solving in full' })).toHaveAttribute('aria-valuenow', /[1-9]/);
   await page.evaluate(() => {
     const { made } = window as unknown as { made: Worker[] };
     made.at(-1)!.terminate();

@@ -12,7 +12,7 @@ const kilobytes = (paths: readonly string[], ending: string) =>
   }, 0) / 1000;
 
 /** kB of script, gzip, before the first figures. */
-const MOST = 275;
+const MOST = 245;
 
 test('the demo shows its first figures before the script of other stages, dialogs and the database is fetched', async ({
   page,

@@ -67,7 +67,7 @@ async function everything(page: Page): Promise<void> {
   await page.locator('[data-part-tab="plan"]').click();
   await expect(page.locator('[data-answer="cost"]')).toBeVisible({ timeout: 60_000 });
   await stage(page, 'recipes');
-  await expect(page.locator('[data-curve="panel"]')).toBeVisible();
+  await expect(page.locator('[data-curve="own-first-reflection"]')).toBeVisible();
   await stage(page, 'build');
   await expect(page.locator('.stage')).toContainText('To buy');
 }

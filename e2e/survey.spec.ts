@@ -264,7 +264,7 @@ function manyWalls(): string {
     },
     states: { list: [], current: null },
     listening: { ...plain.listening, facing: 'W5', head: { x: 5, y: 5, earHeight: 1.2 } },
-    treatment: { ...plain.treatment, usable: [], counts: {} },
+    treatment: { ...plain.treatment, usable: [], pieces: [] },
   });
 }
 

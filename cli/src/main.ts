@@ -3,6 +3,7 @@ import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
+import { located } from '@tawny/core/formats/jsonFault';
 import { LARGEST_FILE, readProjectFile, type ReadProject } from '@tawny/core/formats/projectFile';
 import { projectJsonSchema } from '@tawny/core/document/schema/jsonSchema';
 import { calcFile, TOPICS } from './calc/index';
@@ -31,7 +32,8 @@ export interface Streams {
 
 function readProject(file: string): ReadProject {
   const size = statSync(place(file)).size;
-  return readProjectFile(size > LARGEST_FILE ? '' : readFileSync(place(file), 'utf8'), size);
+  const text = size > LARGEST_FILE ? '' : readFileSync(place(file), 'utf8');
+  return located(readProjectFile(text, size), text);
 }
 
 function explain(file: string, problems: { path: string; message: string }[], streams: Streams): number {

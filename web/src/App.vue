@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onErrorCaptured, onMounted, provide, reactive, ref, toRef, watch } from 'vue';
+import { useEventListener } from '@vueuse/core';
+import { computed, onErrorCaptured, onMounted, provide, reactive, ref, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { useOpenProject } from './files/openProject';
 import { exportProject, isDemo } from './files/projectFiles';
 import { useNextStep } from './desk/useNextStep';
-import { whenIdle } from './offline';
+import { newVersion, prepareOffline, whenIdle } from './offline';
 import { prepareStages } from './router';
 import { LENGTHS, NEXT_STEP, SHOW_WORKING } from './parts/keys';
 import AppHeader from './shell/AppHeader.vue';
-import KeptBar from './shell/KeptBar.vue';
 import { hasCome, late, type LateName, prepareDialogs } from './shell/late';
 import StageRule from './shell/StageRule.vue';
 import VerdictLine from './shell/VerdictLine.vue';
@@ -41,7 +41,13 @@ onErrorCaptured(() => {
 });
 watch(
   () =>
-    [dialog.value, session.refusal && 'refusal', session.working && 'working', session.message && 'message'] as const,
+    [
+      dialog.value,
+      session.refusal && 'refusal',
+      session.working && 'working',
+      session.message && 'message',
+      (document_.trouble ?? document_.notice ?? newVersion.value) && 'kept',
+    ] as const,
   (now) => {
     for (const name of now) if (name) wanted.add(name);
   },
@@ -58,6 +64,8 @@ onMounted(async () => {
   if (demo !== undefined) await open.openDemo(isDemo(demo) ? demo : 'bakehouse');
   else await open.openLast();
   looked.value = true;
+  // After the first drawing: nothing of it waits for what keeps the program here.
+  if (import.meta.env.PROD) prepareOffline();
   whenIdle(() => void prepareDialogs().then(prepareStages));
 });
 
@@ -99,18 +107,10 @@ function onLeave(event: BeforeUnloadEvent): void {
   if (document_.atRisk()) event.preventDefault();
 }
 
-onMounted(() => {
-  addEventListener('keydown', onKey);
-  document.addEventListener('visibilitychange', onHide);
-  addEventListener('pagehide', onPageHide);
-  addEventListener('beforeunload', onLeave);
-});
-onBeforeUnmount(() => {
-  removeEventListener('keydown', onKey);
-  document.removeEventListener('visibilitychange', onHide);
-  removeEventListener('pagehide', onPageHide);
-  removeEventListener('beforeunload', onLeave);
-});
+useEventListener('keydown', onKey);
+useEventListener(document, 'visibilitychange', onHide);
+useEventListener('pagehide', onPageHide);
+useEventListener('beforeunload', onLeave);
 
 watch(
   () => document_.takenIn,
@@ -123,7 +123,7 @@ watch(
     <RouterView v-if="plain && document_.project" />
     <div v-else class="shell">
       <AppHeader @projects="dialog = 'projects'" @goto="dialog = 'goto'" @shortcuts="dialog = 'shortcuts'" />
-      <KeptBar />
+      <component :is="late.kept" v-if="wanted.has('kept')" />
       <StageRule v-if="document_.project" />
       <main id="main" class="main">
         <RouterView v-if="document_.project" />

@@ -8,7 +8,6 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { vuetify } from './plugins';
-import { prepareOffline } from './offline';
 import { router } from './router';
 import { useSession } from './stores/session';
 import { reasonOf } from './words/keeping';
@@ -23,4 +22,3 @@ function tell(error: unknown): void {
 app.config.errorHandler = tell;
 router.onError(tell);
 app.mount('#app');
-if (import.meta.env.PROD) prepareOffline();

@@ -1,7 +1,26 @@
 /** Vuetify as this program wants it: our two themes, compact square controls, icons as paths. */
 import 'vuetify/styles';
 import { createVuetify } from 'vuetify';
-import { aliases, mdi } from 'vuetify/iconsets/mdi-svg';
+import {
+  mdiCheckboxBlankOutline,
+  mdiCheckboxMarked,
+  mdiClose,
+  mdiCloseCircle,
+  mdiMenuDown,
+  mdiMinusBox,
+} from '@mdi/js';
+import { mdi } from 'vuetify/iconsets/mdi-svg';
+
+/** Icons of the parts of fields we use: the whole set is not fetched for them. */
+const svg = (path: string) => `svg:${path}`;
+const aliases = {
+  checkboxOn: svg(mdiCheckboxMarked),
+  checkboxOff: svg(mdiCheckboxBlankOutline),
+  checkboxIndeterminate: svg(mdiMinusBox),
+  clear: svg(mdiCloseCircle),
+  close: svg(mdiClose),
+  dropdown: svg(mdiMenuDown),
+};
 
 const field = { density: 'compact', variant: 'outlined', hideDetails: 'auto' } as const;
 

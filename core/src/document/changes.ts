@@ -2,6 +2,8 @@
  * What became different between two states of a document, by name and not by place: things of a list are told by their id, so that
  * changes made beside each other (in two windows, or by undoing an edit that others followed) can be done again on another state.
  */
+import { equal, isPlain, nameOf } from './sharing';
+
 /** A key of an object, or a thing of a list by its id. */
 export type Step = string | { id: string };
 
@@ -27,22 +29,7 @@ export interface Met {
 }
 
 type Plain = Record<string, unknown>;
-const isPlain = (v: unknown): v is Plain => typeof v === 'object' && v !== null && !Array.isArray(v);
-/** Whether two plain values are alike; a key that holds nothing is as none. */
-function equal(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true;
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((v, i) => equal(v, b[i]));
-  if (!isPlain(a) || !isPlain(b)) return false;
-  return [...new Set([...Object.keys(a), ...Object.keys(b)])].every((key) => equal(own(a, key), own(b, key)));
-}
 const own = (o: Plain, key: string): unknown => (Object.hasOwn(o, key) ? o[key] : undefined);
-
-/** The name by which things of a list are told apart; corners of the plan carry their wall's. */
-function nameOf(thing: unknown): string | null {
-  if (!isPlain(thing)) return null;
-  const name = own(thing, 'id') ?? own(thing, 'wall');
-  return typeof name === 'string' ? name : null;
-}
 /** The names of a list in its order; null where its things have none, or share one. */
 function namesOf(list: readonly unknown[]): string[] | null {
   const names = list.map(nameOf);

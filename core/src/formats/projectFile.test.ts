@@ -1,4 +1,5 @@
 import { createProject } from '../document/create';
+import { located } from './jsonFault';
 import { LARGEST_FILE, readProjectFile, writeProjectFile } from './projectFile';
 
 const project = createProject('p', 'Tannery loft', { length: 5, width: 4, height: 2.5 });
@@ -6,7 +7,7 @@ const text = writeProjectFile(project);
 /** The document without its types, to be spoiled. */
 type Loose = Record<'room' | 'climate' | 'listening', object>;
 const problemOf = (content: string, bytes?: number) => {
-  const read = readProjectFile(content, bytes);
+  const read = located(readProjectFile(content, bytes), content);
   if (read.ok) throw new Error('was read');
   return read.problems[0]!;
 };

@@ -1,7 +1,6 @@
 /**
  * The project file `*.tawny.json`: text in, project or a list of problems out; and back. Never throws on bad input.
  */
-import { parse as parseTolerant, type ParseError } from 'jsonc-parser';
 import type * as z from 'zod/mini';
 import { migrate } from '../document/migrate';
 import { FORMAT, type Project, projectSchema, VERSION } from '../document/schema/project';
@@ -20,6 +19,9 @@ const MOST_PROBLEMS = 100;
 
 /** Larger files are refused unread: a project of this version stays under a megabyte. */
 export const LARGEST_FILE = 8 * 1024 * 1024;
+
+/** Path of the problem that a text is no JSON. */
+export const NOT_JSON = 'text';
 
 function refuse(path: string, message: string): ReadProject {
   return { ok: false, problems: [{ path, message }] };
@@ -83,21 +85,6 @@ export function issueSentence(issue: z.core.$ZodIssue, root: unknown): string {
   }
 }
 
-/** Where the text stops being JSON; the engine's own parser does not always say. */
-function jsonFault(text: string): FileProblem {
-  const faults: ParseError[] = [];
-  parseTolerant(text, faults, { disallowComments: true });
-  const offset = faults[0]?.offset ?? 0;
-  const before = text.slice(0, offset);
-  const line = before.split('\n').length;
-  const column = offset - before.lastIndexOf('\n');
-  const cut = offset >= text.trimEnd().length || /^"[^"\n]*$/.test(text.slice(offset).trimEnd());
-  return {
-    path: `line ${line}, column ${column}`,
-    message: cut ? 'the file ends too early; it was probably cut off' : 'is not JSON text here',
-  };
-}
-
 /** Deeper than any project: a file nested deeper was not written by this program, and would exhaust the stack of what reads it. */
 export const DEEPEST = 64;
 
@@ -118,7 +105,10 @@ function depthOf(text: string): number {
   return deepest;
 }
 
-/** Reads a project file. `bytes` is its size when known, checked before parsing. */
+/**
+ * Reads a project file. `bytes` is its size when known, checked before parsing. Text that is no JSON is told as such; where it stops being
+ * it says {@link jsonFault}, which is fetched when it is wanted.
+ */
 export function readProjectFile(text: string, bytes = text.length): ReadProject {
   if (bytes > LARGEST_FILE) {
     return refuse(
@@ -137,7 +127,7 @@ export function readProjectFile(text: string, bytes = text.length): ReadProject 
   try {
     parsed = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
-    return { ok: false, problems: [jsonFault(text)] };
+    return refuse(NOT_JSON, 'is not JSON text');
   }
   return readProject(parsed);
 }

@@ -1,5 +1,6 @@
 import { seeded } from '../testing/random';
-import { formatLength, lengthText, parseLength } from './lengths';
+import { formatLength, lengthText } from './lengths';
+import { parseLength } from './typedLengths';
 
 const metres = (text: string, system: 'metric' | 'feet' | 'inches' = 'metric'): number => {
   const read = parseLength(text, system);

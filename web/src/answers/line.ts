@@ -2,7 +2,7 @@
  * A line to the worker for one kind of long question. It knows what its last answer was read from and asked with, so that nobody else
  * keeps a key: an answer is `current` while both are as they are now, `fitting` while the document part is.
  */
-import { deepEqual } from 'fast-equals';
+import { equal } from '@tawny/core/document/sharing';
 import { computed, type ComputedRef, onScopeDispose, shallowRef, type ShallowRef, watch } from 'vue';
 import type { Glance } from '@tawny/core/questions/glance';
 import { type Long, type LongKind, QUESTIONS } from '@tawny/core/questions/long';
@@ -49,7 +49,7 @@ export interface LineDesk {
 const steady = <T>(make: () => T): ComputedRef<T> =>
   computed<T>((was) => {
     const is = make();
-    return was !== undefined && deepEqual(was, is) ? was : is;
+    return was !== undefined && equal(was, is) ? was : is;
   });
 
 /** @param client the worker it speaks with; by what is asked, where several share one */
@@ -74,9 +74,9 @@ export function createLine<K extends LongKind>(
   });
   // What a drag has not let go of yet is not read.
   const settled = computed<unknown>((was) => (held() && was !== undefined ? was : read.value));
-  const fits = (of: { read: unknown } | null) => of !== null && deepEqual(of.read, settled.value);
+  const fits = (of: { read: unknown } | null) => of !== null && equal(of.read, settled.value);
   const is = (of: { read: unknown; asked: Asked } | null) =>
-    of !== null && wanted.value !== null && fits(of) && deepEqual(of.asked, wanted.value.asked);
+    of !== null && wanted.value !== null && fits(of) && equal(of.asked, wanted.value.asked);
 
   function stop(): void {
     if (!shared) running?.client.cancel();

@@ -9,11 +9,7 @@ import { lengthText } from '@tawny/core/quantities/lengths';
 import { dimensionsOf } from './dimensions';
 import { onSheet } from './layout';
 import CeilingLayer from './layers/CeilingLayer.vue';
-import CostLayer from './layers/CostLayer.vue';
 import DimensionLayer from './layers/DimensionLayer.vue';
-import EditLayer from './layers/EditLayer.vue';
-import FaceFieldLayer from './layers/FaceFieldLayer.vue';
-import FieldLayer from './layers/FieldLayer.vue';
 import HintLayer from './layers/HintLayer.vue';
 import OpeningsLayer from './layers/OpeningsLayer.vue';
 import PanelLayer from './layers/PanelLayer.vue';
@@ -23,12 +19,13 @@ import SeatLayer from './layers/SeatLayer.vue';
 import SheetTitle from './SheetTitle.vue';
 import TapeLayer from './layers/TapeLayer.vue';
 import WallStrip from './layers/WallStrip.vue';
+import { CostLayer, EditLayer, FaceFieldLayer, FieldLayer } from './late';
 import LensTools from './LensTools.vue';
 import { flatTape, outlinePoints, placedPanels, planTape, soundPaths, stripTape } from './placements';
 import { levelFaces, placedThings, planOpenings, wallFaces, wallHandles } from './room';
 import { useSheets } from './sheets';
 import { useGestures } from './tools/gestures';
-import type { BoardScene, Chosen, Move } from './types';
+import type { BoardScene, Chosen, Move, MoveKind } from './types';
 import { FITTED } from './view';
 
 const props = defineProps<{
@@ -66,6 +63,10 @@ const { press, pressPart, key } = useGestures({
     cancelled: () => emit('move-cancelled'),
   },
 });
+
+/** A corner or wall of the plan. */
+const pressPlan = (event: PointerEvent, kind: MoveKind, id: string, at: readonly [number, number]) =>
+  press(event, { kind, id }, at);
 
 const setting = computed(() => props.scene.setting);
 /** The same while head and loudspeakers move: what is drawn of it is not drawn again. */
@@ -190,8 +191,8 @@ function onGround(event: PointerEvent): void {
         :system="scene.system"
         :selected="scene.selected"
         @select="emit('select', $event)"
-        @press="(e, kind, id, at) => press(e, { kind, id }, at)"
-        @key="(e, kind, id, at) => key(e, kind, id, at)"
+        @press="pressPlan"
+        @key="key"
       />
       <HintLayer :trace="scene.trace" :fault="scene.fault" :sheet="plan" />
 

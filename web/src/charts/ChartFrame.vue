@@ -3,7 +3,8 @@
 import { computed, ref } from 'vue';
 import { useResizeObserver } from '@vueuse/core';
 import { mdiTrayArrowDown } from '@mdi/js';
-import { download, downloadCsv, pngBlob, svgText, type Table } from './exports';
+import { download } from './download';
+import { downloadCsv, pngBlob, svgText, type Table } from './exports';
 
 const props = defineProps<{
   title: string;

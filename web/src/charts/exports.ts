@@ -1,5 +1,7 @@
 /** A chart or its data as a file: SVG with its looks written in, PNG drawn from it, CSV of the numbers. */
 
+import { download } from './download';
+
 const LOOKS = [
   'fill',
   'fill-opacity',
@@ -70,12 +72,3 @@ export async function csvText(table: Table): Promise<string> {
 
 export const downloadCsv = async (name: string, table: Table): Promise<void> =>
   download(`${name}.csv`, await csvText(table), 'text/csv');
-
-/** Hands a file to the person. */
-export function download(name: string, content: Blob | string, type = 'text/plain'): void {
-  const blob = typeof content === 'string' ? new Blob([content], { type }) : content;
-  const url = URL.createObjectURL(blob);
-  const link = Object.assign(document.createElement('a'), { href: url, download: name });
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10000);
-}

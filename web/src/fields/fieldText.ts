@@ -1,12 +1,6 @@
 /** What a typed value means: the SI number, how it was understood, or a sentence saying why not. No Vue. */
-import {
-  bareUnit,
-  formatLength,
-  largerUnit,
-  type LengthSystem,
-  lengthText,
-  parseLength,
-} from '@tawny/core/quantities/lengths';
+import { formatLength, type LengthSystem, lengthText } from '@tawny/core/quantities/lengths';
+import { bareUnit, largerUnit, parseLength } from '@tawny/core/quantities/typedLengths';
 import { fixed } from '@tawny/core/quantities/format';
 
 export interface FieldKind {

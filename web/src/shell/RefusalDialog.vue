@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A file that could not be opened: which, where in it, and why. The open project stays. */
 import { computed } from 'vue';
-import { download } from '../charts/exports';
+import { download } from '../charts/download';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
 

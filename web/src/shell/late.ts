@@ -1,10 +1,11 @@
 /** What is not on the first screen comes when it is wanted, and stays. */
 import { type Component, defineAsyncComponent } from 'vue';
 
-export type LateName = 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start';
+export type LateName = 'kept' | 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start';
 
 // What tells of a fault is fetched first.
 const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> = {
+  kept: () => import('./KeptBar.vue'),
   message: () => import('./MessageBar.vue'),
   refusal: () => import('./RefusalDialog.vue'),
   projects: () => import('./ProjectsDialog.vue'),
@@ -23,6 +24,7 @@ const part = (name: LateName) =>
   });
 
 export const late: Readonly<Record<LateName, Component>> = {
+  kept: part('kept'),
   message: part('message'),
   refusal: part('refusal'),
   projects: part('projects'),

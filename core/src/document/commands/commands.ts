@@ -2,11 +2,10 @@
  * Every edit is a named command; applying one yields the new document, which shares with the old one all that is alike. Undo keeps the
  * states, saving and other windows the changes between them (changes.ts). A drag is one command, sent when the hand lets go.
  */
-import { create } from 'mutative';
-import { changesOf } from '../changes';
 import { planFault } from '../place/outline';
 import { solidFault } from '../place/shape';
 import { type Project, projectSchema } from '../schema/project';
+import { equal, sharing } from '../sharing';
 import { RECORD } from './record';
 import { ROOM } from './room';
 import { SEAT } from './seat';
@@ -30,12 +29,12 @@ function change(draft: Project, command: Command): void {
   else run(command);
 }
 
-/**
- * The document a command makes, the given one left as it is. Every object counts as immutable, whatever made it: one this library does
- * not take for plain (a copy made by another realm) would be changed in place.
- */
-const changedBy = (project: Project, command: Command): Project =>
-  create(project, (draft) => change(draft, command), { mark: () => 'immutable' });
+/** The document a command makes; the very one given where it makes no other. The given one is left as it is. */
+function changedBy(project: Project, command: Command): Project {
+  const draft = structuredClone(project);
+  change(draft, command);
+  return sharing(project, draft);
+}
 
 /**
  * Applies a command. The result is validated against the schema; a command that would break the document throws
@@ -43,7 +42,7 @@ const changedBy = (project: Project, command: Command): Project =>
  */
 export function applyCommand(project: Project, command: Command): Applied {
   const next = changedBy(project, command);
-  if (next === project || changesOf(project, next).length === 0) return { project, changed: false };
+  if (next === project || equal(project, next)) return { project, changed: false };
   const check = projectSchema.safeParse(next);
   if (!check.success) {
     const { path, message } = check.error.issues[0]!;

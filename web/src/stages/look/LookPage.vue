@@ -2,7 +2,7 @@
 /** A look into the room: faces, things and marks in three dimensions. For showing; everything is changed on the board. */
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { download } from '../../charts/exports';
+import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
 import { useDocument } from '../../stores/document';
 import { useAnswers } from '../../answers/answers';

@@ -7,10 +7,10 @@ import { fillDepth, gapOf } from '@tawny/core/recipes/curve';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import type { Redirect } from '@tawny/core/studies/marks/redirect';
-import { useMarks } from './useMarks';
+import { useWays } from './useWays';
 
 const { cover, redirects, spread, session, twin, hang, hangBoard, standBefore, drawCurtain, setting, selected } =
-  useMarks();
+  useWays();
 const emit = defineEmits<{ route: [redirect: Redirect | null] }>();
 const length = (m: number) => lengthText(m, session.system);
 const proposal = computed(() => cover.value?.proposal ?? null);

@@ -5,20 +5,26 @@ import { useRouter } from 'vue-router';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import type { Mark } from '@tawny/core/studies/marks/study';
-import { tapeWords } from '@tawny/core/words/tapes';
 import SettingOut from '../../board/SettingOut.vue';
 import type { BoardRoute } from '../../board/types';
-import { downloadCsv } from '../../charts/exports';
 import { useBoard } from '../../desk/useBoard';
 import { useIssues } from '../../desk/useIssues';
-import FindingList from '../../parts/FindingList.vue';
 import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import { MARKS_PARTS } from '../../words/stages';
-import ChosenMark from './ChosenMark.vue';
-import { ArrivalPlot, CoverPart, PiecesPart, MatterPart, RangePart, SecondOrderPart, StateCompare } from './late';
-import MarkTable from './MarkTable.vue';
+import {
+  ArrivalPlot,
+  ChosenMark,
+  CoverPart,
+  FindingList,
+  MarkTable,
+  MatterPart,
+  PiecesPart,
+  RangePart,
+  SecondOrderPart,
+  StateCompare,
+} from './late';
 import { useMarks } from './useMarks';
 
 const { answers, session, study, marks, selected } = useMarks();
@@ -28,29 +34,7 @@ const routes = ref<BoardRoute[]>([]);
 const { scene, on } = useBoard({ marks: true, panels: true, movable: true, seat: true, routes: () => routes.value });
 const limit = computed(() => study.value.result.threshold);
 
-function takeCsv(): void {
-  const metres = (v: number) => Number(v.toFixed(4));
-  const rows = marks.value.map((m) => ({
-    loudspeaker: m.letter,
-    surface: m.faceName,
-    'on piece': m.piece?.name ?? '',
-    'first tape': tapeWords(m.tape[0]),
-    'first, m': metres(m.tape[0].metres),
-    'second tape': tapeWords(m.tape[1]),
-    'second, m': metres(m.tape[1].metres),
-    'zone first from, m': metres(m.zone.edges[0][0].metres),
-    'zone first to, m': metres(m.zone.edges[1][0].metres),
-    'zone second from, m': metres(m.zone.edges[0][1].metres),
-    'zone second to, m': metres(m.zone.edges[1][1].metres),
-    'off the surface, m': metres(m.standoff),
-    'extra path, m': metres(m.extraPath),
-    'delay, ms': Number((m.delay * 1000).toFixed(3)),
-    'level re direct, dB': m.levelDb === null ? null : Number(m.levelDb.toFixed(2)),
-    covered: m.covered ? 'yes' : 'no',
-    on: m.on?.name ?? '',
-  }));
-  void downloadCsv('marks', rows);
-}
+const takeCsv = () => void import('./marksCsv').then(({ takeMarks }) => takeMarks(marks.value));
 /** Marks that only one of two compared states has, or whose levels differ. */
 const differing = computed(() => {
   const theirs = answers.other?.marks.result.marks ?? [];

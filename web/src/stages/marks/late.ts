@@ -8,3 +8,6 @@ export const PiecesPart = defineAsyncComponent<Component>(() => import('./Pieces
 export const MatterPart = defineAsyncComponent<Component>(() => import('./MatterPart.vue'));
 export const RangePart = defineAsyncComponent<Component>(() => import('./RangePart.vue'));
 export const SecondOrderPart = defineAsyncComponent<Component>(() => import('./SecondOrderPart.vue'));
+export const ChosenMark = defineAsyncComponent<Component>(() => import('./ChosenMark.vue'));
+export const MarkTable = defineAsyncComponent<Component>(() => import('./MarkTable.vue'));
+export const FindingList = defineAsyncComponent<Component>(() => import('../../parts/FindingList.vue'));

@@ -5,7 +5,13 @@ import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import type { SchoolReport, WallSchool } from '@tawny/core/room/boundaries';
-import { costOfFacing, LEAST_WALL, ORIENT_WEIGHTS, type OrientPart, type WallRank } from '@tawny/core/studies/seat/orient';
+import {
+  costOfFacing,
+  LEAST_WALL,
+  ORIENT_WEIGHTS,
+  type OrientPart,
+  type WallRank,
+} from '@tawny/core/studies/seat/orient';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import NotchPlot from '../../charts/NotchPlot.vue';

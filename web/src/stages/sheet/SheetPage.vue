@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { blockSvg, planSvg, type SheetSvg } from '@tawny/core/report/markingDrawing';
 import { blockTitle, sheetRow } from '@tawny/core/words/sheet';
-import { download } from '../../charts/exports';
+import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
 import { type Paper, PAPERS, sheetPdf } from '../../print/sheetPdf';
 import TapeTag from '../../parts/TapeTag.vue';

@@ -4,7 +4,7 @@ import { computed, onBeforeUnmount, ref, shallowRef } from 'vue';
 import type { FoundOutline } from '@tawny/core/formats/outlineFile';
 import { MOST_MEGABYTES, tooLarge } from '@tawny/core/formats/outlines';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { download } from '../../charts/exports';
+import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
 import { createDrawingReader } from '../../files/drawingReader';
 import { useSurvey } from './useSurvey';
