@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** The frame every stage stands in: heading with actions, the drawing, and the bench at the right. */
 import { inject, ref } from 'vue';
+import AfterPaint from './AfterPaint.vue';
 import { NEXT_STEP } from './keys';
 
 defineProps<{ title: string; subtitle?: string; benchLabel: string }>();
@@ -25,7 +26,7 @@ const step = inject(NEXT_STEP, ref(null));
       <slot />
     </section>
     <aside class="bench" :aria-label="benchLabel">
-      <slot name="bench" />
+      <AfterPaint><slot name="bench" /></AfterPaint>
     </aside>
   </div>
 </template>

@@ -10,6 +10,7 @@ import ChartFrame from '../../charts/ChartFrame.vue';
 import ResponseChart from '../../charts/ResponseChart.vue';
 import { useBoard } from '../../desk/useBoard';
 import PartTabs from '../../parts/PartTabs.vue';
+import AfterPaint from '../../parts/AfterPaint.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { BASS_PARTS } from '../../words/stages';
 import BoxChart from './BoxChart.vue';
@@ -186,7 +187,7 @@ const table = computed(() => {
           @click="toggle()"
         />
       </MapRow>
-      <SettingOut v-if="scene" :scene="scene" wide v-on="on" />
+      <AfterPaint :paints="2"><SettingOut v-if="scene" :scene="scene" wide v-on="on" /></AfterPaint>
     </template>
     <template #bench>
       <PartTabs

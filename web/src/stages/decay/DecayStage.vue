@@ -10,6 +10,7 @@ import StateCompare from '../../desk/StateCompare.vue';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
 import PartTabs from '../../parts/PartTabs.vue';
+import AfterPaint from '../../parts/AfterPaint.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
@@ -145,7 +146,9 @@ const stepTable = computed(
           />
         </template>
       </ChartFrame>
-      <AnswerTable v-if="part === 'panel' || part === 'target'" :result="result" :working="working" />
+      <AfterPaint v-if="part === 'panel' || part === 'target'" :paints="2"
+        ><AnswerTable :result="result" :working="working"
+      /></AfterPaint>
       <div v-if="part === 'plan'" class="scrolled" tabindex="0" role="region" aria-label="Answers of the plan">
         <PlanAnswers @look="looked = $event" />
       </div>

@@ -8,6 +8,7 @@ import { recipeWorking, scatterWorking, tuningWorking } from '@tawny/core/studie
 import AbsorptionChart from '../../charts/AbsorptionChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
+import AfterPaint from '../../parts/AfterPaint.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { useAnswers } from '../../answers/answers';
 import RecipeEditor from './RecipeEditor.vue';
@@ -92,52 +93,53 @@ const message = computed(() => {
           <AbsorptionChart v-if="lines.length > 0" :width="width" :height="height" :lines="lines" :marks="marks" />
         </template>
       </ChartFrame>
-      <div class="lower page">
-        <ChartFrame
-          v-if="!sheet?.scattering || shown.layers.length > 0"
-          title="In section"
-          :subtitle="editable ? 'pick a layer, drag its front' : 'to scale'"
-          :file="`section-${shown.id}`"
-          :table="shown.layers.map((l) => ({ layer: l.type, m: 'd' in l ? l.d : 't' in l ? l.t : null }))"
-          :min-height="170"
-          class="section"
-        >
-          <template #default="{ width, height }">
-            <SectionDrawing
-              :width="width"
-              :height="height"
-              :recipe="shown"
-              :depths="[]"
-              :picked="editable ? of.layer.value : null"
-              @pick="of.layer.value = $event"
-              @preview="of.previewLayer"
-              @change="(index, layer) => of.setLayer(index, layer, `front ${index}`)"
+      <AfterPaint :paints="2"
+        ><div class="lower page">
+          <ChartFrame
+            v-if="!sheet?.scattering || shown.layers.length > 0"
+            title="In section"
+            :subtitle="editable ? 'pick a layer, drag its front' : 'to scale'"
+            :file="`section-${shown.id}`"
+            :table="shown.layers.map((l) => ({ layer: l.type, m: 'd' in l ? l.d : 't' in l ? l.t : null }))"
+            :min-height="170"
+            class="section"
+          >
+            <template #default="{ width, height }">
+              <SectionDrawing
+                :width="width"
+                :height="height"
+                :recipe="shown"
+                :depths="[]"
+                :picked="editable ? of.layer.value : null"
+                @pick="of.layer.value = $event"
+                @preview="of.previewLayer"
+                @change="(index, layer) => of.setLayer(index, layer, `front ${index}`)"
+              />
+            </template>
+          </ChartFrame>
+          <ChartFrame
+            v-else
+            title="One period"
+            subtitle="to scale in depth"
+            :file="`wells-${shown.id}`"
+            :table="sheet.scattering.depths.map((d, i) => ({ well: i + 1, 'depth m': Number(d.toFixed(4)) }))"
+            :min-height="170"
+            class="section"
+          >
+            <template #default="{ width, height }">
+              <SectionDrawing :width="width" :height="height" :recipe="shown" :depths="sheet.scattering.depths" />
+            </template>
+          </ChartFrame>
+          <div v-if="sheet && !sheet.fault" class="facts">
+            <RecipeFacts :sheet="sheet" :currency="of.currency.value" :working="working" />
+            <TuningPart
+              v-if="sheet.tuning"
+              :tuning="sheet.tuning"
+              :name="shown.name"
+              :working="tuningWorking(shown, sheet)"
             />
-          </template>
-        </ChartFrame>
-        <ChartFrame
-          v-else
-          title="One period"
-          subtitle="to scale in depth"
-          :file="`wells-${shown.id}`"
-          :table="sheet.scattering.depths.map((d, i) => ({ well: i + 1, 'depth m': Number(d.toFixed(4)) }))"
-          :min-height="170"
-          class="section"
-        >
-          <template #default="{ width, height }">
-            <SectionDrawing :width="width" :height="height" :recipe="shown" :depths="sheet.scattering.depths" />
-          </template>
-        </ChartFrame>
-        <div v-if="sheet && !sheet.fault" class="facts">
-          <RecipeFacts :sheet="sheet" :currency="of.currency.value" :working="working" />
-          <TuningPart
-            v-if="sheet.tuning"
-            :tuning="sheet.tuning"
-            :name="shown.name"
-            :working="tuningWorking(shown, sheet)"
-          />
-        </div>
-      </div>
+          </div></div
+      ></AfterPaint>
       <div v-if="sheet?.scattering" class="below page">
         <ScatterPart
           :scattering="sheet.scattering"
