@@ -106,7 +106,8 @@ function insideAt(outline: readonly Vec2[], v: number): Stretch[] {
 export function freeStretches(outline: readonly Vec2[], blocked: readonly Box[], v0: number, v1: number): Stretch[] {
   const crumb = 1e-7;
   const levels = [v0 + crumb, v1 - crumb];
-  for (const [, v] of outline) if (v > v0 && v < v1) levels.push(v - crumb, v + crumb);
+  // A corner at the row's own edge, a rounding off it, cuts nothing.
+  for (const [, v] of outline) if (v > v0 + crumb && v < v1 - crumb) levels.push(v - crumb, v + crumb);
   let free = levels.map((v) => insideAt(outline, v)).reduce(common);
   for (const box of blocked) {
     if (box.low >= v1 - crumb || box.high <= v0 + crumb) continue;
