@@ -85,7 +85,7 @@ describe('a place over a zone', () => {
         const free = placeOver(zone, size, { margin: MARGIN, face: wall(), middle });
         const at = placeOver(zone, size, { margin: MARGIN, face: wall(blocked), middle });
         fc.pre(free !== null && at !== null);
-        const away = (p: { left: number; low: number }) => Math.hypot(p.left - free!.left, p.low - free!.low);
+        const away = (p: { left: number; low: number }) => Math.hypot(p.left - free.left, p.low - free.low);
         for (let left = WALL.left; left <= WALL.right - size.width; left += 0.05) {
           for (let low = WALL.low; low <= WALL.high - size.height; low += 0.05) {
             const box = boxOf({ left, low, ...size });
@@ -96,7 +96,7 @@ describe('a place over a zone', () => {
               high: zone.high + MARGIN,
             };
             if (!inside(full, box) || blocked.some((b) => overlapping(b, box))) continue;
-            expect(away(at!)).toBeLessThanOrEqual(away({ left, low }) + 1e-9);
+            expect(away(at)).toBeLessThanOrEqual(away({ left, low }) + 1e-9);
           }
         }
       }),
@@ -189,7 +189,7 @@ describe('the fewest', () => {
         const found = fewestCovering(input(zones, panel));
         fc.pre(found !== null);
         zones.forEach((z, i) => {
-          const over = found!.filter((p) => p.zones.includes(i));
+          const over = found.filter((p) => p.zones.includes(i));
           const whole = together(over.map(boxOf));
           expect(inside(wanted(z), whole)).toBe(true);
           // The panels of a block fill it: their areas sum to its own.
@@ -199,7 +199,7 @@ describe('the fewest', () => {
             over.slice(k + 1).forEach((q) => expect(overlapping(boxOf(p), boxOf(q), 1e-6)).toBe(false)),
           );
         });
-        for (const p of found!) expect(inside(boxOf(p), WALL)).toBe(true);
+        for (const p of found) expect(inside(boxOf(p), WALL)).toBe(true);
       }),
       { numRuns: 200 },
     );
