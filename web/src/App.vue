@@ -4,7 +4,7 @@ import { computed, onErrorCaptured, onMounted, provide, reactive, ref, toRef, wa
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { useOpenProject } from './files/openProject';
-import { exportProject, isDemo } from './files/projectFiles';
+import { demoOf, exportProject } from './files/projectFiles';
 import { useNextStep } from './desk/useNextStep';
 import { newVersion, prepareOffline, whenIdle } from './offline';
 import { prepareStages } from './router';
@@ -59,10 +59,8 @@ const dropping = ref(false);
 const looked = ref(false);
 
 onMounted(async () => {
-  const demo = /^\/demo\/([\w-]+)/.exec(location.pathname)?.[1];
-  await router.isReady();
-  if (demo !== undefined) await open.openDemo(isDemo(demo) ? demo : 'bakehouse');
-  else await open.openLast();
+  const demo = demoOf(location.pathname);
+  await Promise.all([router.isReady(), demo ? open.openDemo(demo) : open.openLast()]);
   looked.value = true;
   // After the first drawing: nothing of it waits for what keeps the program here.
   if (import.meta.env.PROD) prepareOffline();

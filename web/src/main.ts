@@ -8,10 +8,15 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { vuetify } from './plugins';
-import { router } from './router';
+import { fetchDemo } from './files/projectFiles';
+import { fetchPart, router } from './router';
 import { useSession } from './stores/session';
 import { reasonOf } from './words/keeping';
 import './styles/main.css';
+
+// What the address asks for comes while the page is being set up.
+fetchPart(location.pathname);
+fetchDemo(location.pathname);
 
 const app = createApp(App).use(createPinia()).use(router).use(vuetify);
 /** A fault of ours, or a part that cannot be fetched, must not pass in silence; the project as last edited is kept. */

@@ -32,3 +32,10 @@ export const router = createRouter({
 export async function prepareStages(): Promise<void> {
   for (const load of [...Object.values(stages), pages.sheet]) await load().catch(() => {});
 }
+
+/** Begins to fetch the part of an address before anything is drawn; the router then finds it on its way. One that does not come is told of there. */
+export function fetchPart(path: string): void {
+  const name = path.startsWith('/demo/') ? 'marks' : path.slice(1) || 'survey';
+  const load = Object.hasOwn(stages, name) ? stages[name as keyof typeof stages] : null;
+  void load?.().catch(() => {});
+}
