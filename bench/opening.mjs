@@ -1,4 +1,4 @@
-/* global document, window, MutationObserver, requestAnimationFrame, performance */
+/* global document, window, MutationObserver, requestAnimationFrame */
 // npm run bench, second part: how long until the demo's first figures are seen, over an empty Vuetify page of the same build settings,
 // served alike, on the same machine in the same run. Prints medians and the ratio.
 import { copyFileSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
