@@ -8,7 +8,7 @@ import { createProject } from './create';
 import { projectJsonSchema } from './schema/jsonSchema';
 import { migrate } from './migrate';
 import { frameOf, listeningAxis, mirrored } from './place/placing';
-import { type Project, projectSchema } from './schema/project';
+import { type PieceState, type Project, projectSchema } from './schema/project';
 import { numbersOf } from './recipes';
 import { numbers, panelOf, pieceAt } from '../testing/pieces';
 
@@ -182,10 +182,10 @@ describe('pieces, log and site', () => {
 
   test('a state that does not go with the place is refused in words', () => {
     const p = run(fresh(), { type: 'put-pieces', pieces: [pieceAt()] }, numbers({ A: 1 }));
-    const put = (ids: string[], state: 'decided' | 'laid-out') => () =>
-      run(p, { type: 'set-piece-state', ids, state, at: null });
+    const put = (ids: string[], state: PieceState) => () => run(p, { type: 'set-piece-state', ids, state, at: null });
     expect(put(['piece-1'], 'decided')).toThrow(/pieces\.0\.state: a piece in a definite place is laid-out or hung/);
     expect(put(['lot-1'], 'laid-out')).toThrow(/pieces\.1\.state: pieces by number are decided or hung/);
+    expect(put(['lot-1', 'nobody'], 'hung')).toThrow(/id must be one of the list's, got nobody/);
   });
 
   test('what covers first reflections is one of the recipes there are, and cannot be taken away', () => {

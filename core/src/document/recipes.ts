@@ -2,7 +2,7 @@
 import { INCH, type LengthSystem } from '../quantities/lengths';
 import { spoken } from '../quantities/measures';
 import { isLibraryRecipe, RECIPES } from '../recipes/library';
-import { canCover, withPlainPanel } from '../recipes/kind';
+import { withPlainPanel } from '../recipes/kind';
 import type { Recipe } from '../recipes/types';
 import { isByNumber, type OwnRecipe, type Project } from './schema/project';
 
@@ -56,9 +56,6 @@ export function recipeOf({ treatment: { recipes } }: WithRecipes, id: string): R
 
 /** What first reflections are covered with. */
 export const coverOf = (project: WithRecipes): Recipe => recipeOf(project, project.treatment.cover);
-
-/** Recipes first reflections may be covered with. */
-export const covering = (project: WithRecipes): Recipe[] => allRecipes(project).filter(canCover);
 
 /** Own recipes that something of the project is made of: what is decided, and what first reflections are covered with. */
 export const ownInUse = ({ treatment: { cover, pieces, recipes } }: Project): OwnRecipe[] =>

@@ -1,7 +1,5 @@
 /** How closed boxes and boards are made: one place for what rings, what is weighed and what is bought. */
 
-/** Fill behind a skin or a holed plate, m: at most half the box. */
-export const BOX_FILL = 0.05;
 /** Left free between a skin and its fill, m. */
 export const SKIN_FREE = 0.015;
 /** Board of wood, kg/m³. */

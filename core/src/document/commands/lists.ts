@@ -7,9 +7,14 @@ export function put<T extends { id: string }>(list: T[], thing: T): void {
   else list.push(thing);
 }
 
+/** The thing of that id. Throws RangeError for an id the list does not have. */
+export function found<T extends { id: string }>(list: T[], id: string): T {
+  const thing = list.find((t) => t.id === id);
+  if (!thing) throw new RangeError(`command: id must be one of the list's, got ${id}`);
+  return thing;
+}
+
 /** Throws RangeError for an id the list does not have. */
 export function takeFrom(list: { id: string }[], id: string): void {
-  const i = list.findIndex((t) => t.id === id);
-  if (i < 0) throw new RangeError(`command: id must be one of the list's, got ${id}`);
-  list.splice(i, 1);
+  list.splice(list.indexOf(found(list, id)), 1);
 }

@@ -2,7 +2,7 @@
 import { builtWide } from '../../recipes/wells';
 import { summed } from '../recipes';
 import { isByNumber, type Piece, type Project } from '../schema/project';
-import { put, takeFrom } from './lists';
+import { found, put, takeFrom } from './lists';
 import type { Handlers, TreatmentCommand } from './types';
 
 /** Numbers as pieces; what was decided before of the same recipe on the same place keeps its id and its dates. */
@@ -43,8 +43,8 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
     for (const id of ids) takeFrom(treatment.pieces, id);
   },
   'set-piece-state'({ treatment }, { ids, state, at }) {
-    for (const piece of treatment.pieces) {
-      if (!ids.includes(piece.id)) continue;
+    for (const id of ids) {
+      const piece = found(treatment.pieces, id);
       piece.state = state;
       piece.dates.hung = state === 'hung' ? at : null;
     }

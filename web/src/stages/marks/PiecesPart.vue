@@ -14,7 +14,7 @@ import NumberField from '../../fields/NumberField.vue';
 import { useMarks } from './useMarks';
 
 const { doc, session, setting, marks } = useMarks();
-const { nameOf, choices, openRecipe } = useRecipeNames();
+const { nameOf, choices, openRecipe, recipes } = useRecipeNames();
 const all = computed(() => setting.value.project.treatment.pieces);
 const pieces = computed(() => all.value.filter(isAt));
 const numbers = computed(() => {
@@ -32,7 +32,6 @@ const chosen = computed(() =>
 /** What a piece of each kind does. */
 const kindWords = (p: PieceAt): string =>
   KIND_WORDS[setting.value.placed.find((o) => o.id === p.id)?.kind ?? kindOf(made(p.recipe))];
-const { recipes } = useRecipeNames();
 const made = (id: string) => recipes.value.find((r) => r.id === id)!;
 const turns = computed(() => (chosen.value && made(chosen.value.recipe).form === 'board' ? TURNS : []));
 const TURNS = [
