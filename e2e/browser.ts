@@ -22,7 +22,7 @@ export const shared: PlaywrightTestConfig = {
         '--disable-background-networking',
         '--use-gl=angle',
         '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader',
+        '--enable-unsafe-swiftshader', '--disable-gpu-compositing',
       ],
     },
   },

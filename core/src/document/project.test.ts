@@ -9,7 +9,7 @@ import { projectJsonSchema } from './schema/jsonSchema';
 import { migrate } from './migrate';
 import { frameOf, listeningAxis, mirrored } from './place/placing';
 import { type PieceState, type Project, projectSchema } from './schema/project';
-import { numbersOf } from './recipes';
+import { numbersOf, recipeOf } from './recipes';
 import { numbers, panelOf, pieceAt } from '../testing/pieces';
 
 const patch = (values: object) => ({
@@ -186,6 +186,22 @@ describe('pieces, log and site', () => {
     expect(put(['piece-1'], 'decided')).toThrow(/pieces\.0\.state: a piece in a definite place is laid-out or hung/);
     expect(put(['lot-1'], 'laid-out')).toThrow(/pieces\.1\.state: pieces by number are decided or hung/);
     expect(put(['lot-1', 'nobody'], 'hung')).toThrow(/id must be one of the list's, got nobody/);
+  });
+
+  test.each([
+    ['straddle-15', 'A', 'corner A'],
+    ['panel-10', 'corner A', 'ceiling'],
+    ['cloud-10', 'B', 'ceiling'],
+  ])('%s does not go on %s, but on %s', (recipe, not, on) => {
+    expect(() => run(fresh(), numbers({ [not]: 1 }, recipe))).toThrow(/place\.on: expected a place for ".+" \(form "[a-z]+"\), got/);
+    const p = run(fresh(), numbers({ [on]: 1 }, recipe));
+    expect(p.treatment.pieces).toHaveLength(1);
+    // A form is not changed under what is decided; with nothing of it decided it is.
+    const own = { ...recipeOf(p, recipe), id: 'own-9' };
+    const made = run(p, { type: 'put-recipe', recipe: own }, numbers({ [on]: 2 }, 'own-9'));
+    const standing: Command = { type: 'put-recipe', recipe: { ...own, form: 'block' } };
+    expect(() => run(made, standing)).toThrow(/expected a place for/);
+    expect(run(made, { type: 'set-numbers', of: 'own-9', numbers: [], at: null }, standing)).toBeTruthy();
   });
 
   test('what covers first reflections is one of the recipes there are, and cannot be taken away', () => {

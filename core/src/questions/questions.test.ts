@@ -61,8 +61,17 @@ const furnished = () =>
     { type: 'put-recipe', recipe: { ...structuredClone(RECIPES[0]!), id: 'own-1' } },
   );
 
+const START = furnished();
+const answersBefore = new Map<LongKind, Promise<string>>();
+/** What the worker of a long question says of the room before any edit: worked out once, from a copy nothing else holds. */
+function saidBefore(long: LongKind, run: (project: Project) => unknown): Promise<string> {
+  const kept = answersBefore.get(long) ?? Promise.resolve(run(fresh(START))).then(said);
+  answersBefore.set(long, kept);
+  return kept;
+}
+
 describe.each(COMMAND_KINDS)('%s', (kind) => {
-  const start = furnished();
+  const start = START;
   const done = Array.from({ length: 12 }, (_, i) => triedCommand(start, randomCommand(seeded(500 + i), start, kind)))
     .filter((p) => p !== null)
     .slice(0, 2);
@@ -91,7 +100,7 @@ describe.each(COMMAND_KINDS)('%s', (kind) => {
         if (!equal(reads(before), reads(now))) continue;
         const run = RUN[long];
         if (!run) expect([long, said(inputsOf(long, now))]).toEqual([long, said(inputsOf(long, before))]);
-        else expect([long, said(await run(fresh(next)))]).toEqual([long, said(await run(fresh(start)))]);
+        else expect([long, said(await run(fresh(next)))]).toEqual([long, await saidBefore(long, run)]);
       }
     }
   }, 120_000);

@@ -8,7 +8,7 @@ import { faceOutline, faceStretch } from '../geometry/unfold';
 import { type HangingFace, mostThatFit } from '../layout/cover';
 import { numbersOf, recipeOf } from '../document/recipes';
 import { areasOf } from '../recipes/curve';
-import type { Recipe } from '../recipes/types';
+import { GOES_ON, type PlaceSort, type Recipe } from '../recipes/types';
 import { blockedOn } from './faceParts';
 import { faceAxes, laidSize } from './pieces';
 import type { Setting, SettingFace } from './setting';
@@ -177,8 +177,7 @@ export function numberedIn(setting: Setting): { recipe: Recipe; place: PlanPlace
   return numbersOf(setting.project).flatMap(({ recipe: id, on, count }) => {
     const place = places.find((p) => p.id === on);
     const recipe = recipeOf(setting.project, id);
-    const goes = place && classesOf(recipe).includes(place.class);
-    const fit = goes ? Math.min(count, fitsOn(setting, place, recipe)) : 0;
+    const fit = place ? Math.min(count, fitsOn(setting, place, recipe)) : 0;
     return place && fit > 0 ? [{ recipe, place, count: fit }] : [];
   });
 }
@@ -217,23 +216,14 @@ export function spreadOver(
   ].filter((s) => s.outline.length > 2);
 }
 
+const CLASSES: Readonly<Record<PlaceSort, readonly PlaceClass[]>> = {
+  wall: ['front', 'left', 'right', 'rear'],
+  ceiling: ['ceiling'],
+  corner: ['corners'],
+  edge: ['edges'],
+};
 /** Which classes a form can go to. */
-export function classesOf(recipe: Pick<Recipe, 'form'>): PlaceClass[] {
-  switch (recipe.form) {
-    case 'flat':
-      return ['front', 'left', 'right', 'rear', 'ceiling'];
-    case 'cloud':
-      return ['ceiling'];
-    case 'straddle':
-    case 'corner':
-      return ['corners'];
-    case 'edge':
-      return ['edges'];
-    case 'block':
-    case 'board':
-      return [];
-  }
-}
+export const classesOf = ({ form }: Pick<Recipe, 'form'>): PlaceClass[] => GOES_ON[form].flatMap((s) => CLASSES[s]);
 
 const kept = createKept<number>();
 

@@ -7,7 +7,8 @@ import * as z from 'zod/mini';
 import { CEILING, FLOOR, surfaceOfFace } from '../../geometry/solid';
 import { LAYOUTS } from '../../layout/rigs';
 import { isMaterial } from '../../materials/library';
-import { isLibraryRecipe } from '../../recipes/library';
+import { isLibraryRecipe, RECIPES } from '../../recipes/library';
+import { GOES_ON, type PlaceSort } from '../../recipes/types';
 import { SCHOOLS } from '../../criteria/decayTargets';
 import { OCTAVES } from '../../quantities/bands';
 import { planFault } from '../place/outline';
@@ -170,6 +171,12 @@ export function surfaceOfPlace(place: string): string {
   return surfaceOfFace(place.replace(/^(corner|edge) /, ''));
 }
 
+function sortOfPlace(place: string): PlaceSort {
+  if (place.startsWith('corner ')) return 'corner';
+  if (place.startsWith('edge ')) return 'edge';
+  return surfaceOfFace(place) === CEILING ? 'ceiling' : 'wall';
+}
+
 /** A body flatter than this has no sides, m. */
 const LEAST_BODY = 0.005;
 
@@ -290,6 +297,9 @@ function checkPieces(p: Project, mustBeKnown: (path: (string | number)[], name: 
           ? 'a piece in a definite place is laid-out or hung, got "decided"'
           : 'pieces by number are decided or hung, got "laid-out"',
       );
+    const made = p.treatment.recipes.find((r) => r.id === piece.recipe) ?? RECIPES.find((r) => r.id === piece.recipe);
+    if (made && place.kind === 'number' && !GOES_ON[made.form].includes(sortOfPlace(place.on)))
+      wrong([...path, 'place', 'on'], `expected a place for "${made.name}" (form "${made.form}"), got "${place.on}"`);
     const same = place.kind === 'number' ? `${piece.recipe} on ${place.on}` : null;
     for (const name of same === null ? [piece.id] : [piece.id, same]) {
       if (seen.has(name)) wrong([...path, name === same ? 'place' : 'id'], `expected "${name}" only once`);
