@@ -7,7 +7,7 @@ export const BASE = `http://127.0.0.1:${PORT}`;
 export const shared: PlaywrightTestConfig = {
   testDir: '.',
   workers: 1,
-  timeout: 120_000,
+  timeout: 240_000,
   expect: { timeout: 20_000 },
   outputDir: '../test-results/e2e',
   use: {
@@ -22,7 +22,8 @@ export const shared: PlaywrightTestConfig = {
         '--disable-background-networking',
         '--use-gl=angle',
         '--use-angle=swiftshader',
-        '--enable-unsafe-swiftshader', '--disable-gpu-compositing',
+        '--enable-unsafe-swiftshader',
+        '--disable-gpu-compositing',
       ],
     },
   },

@@ -1,4 +1,11 @@
 import { defineConfig } from '@playwright/test';
 import { shared } from './browser';
 
-export default defineConfig({ ...shared, testMatch: '*.spec.ts', reporter: [['list'], ['json']] });
+// Every test has its own page and its own data: two at a time keep two cores busy.
+export default defineConfig({
+  ...shared,
+  workers: 2,
+  fullyParallel: true,
+  testMatch: '*.spec.ts',
+  reporter: [['list'], ['json']],
+});
