@@ -11,6 +11,7 @@ import ResponseChart from '../../charts/ResponseChart.vue';
 import { useBoard } from '../../desk/useBoard';
 import PartTabs from '../../parts/PartTabs.vue';
 import AfterPaint from '../../parts/AfterPaint.vue';
+import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { BASS_PARTS } from '../../words/stages';
 import BoxChart from './BoxChart.vue';
@@ -111,12 +112,7 @@ const table = computed(() => {
   <StageFrame title="Bass" :subtitle="subtitle" bench-label="Bass">
     <template #actions>
       <span v-if="busy" class="work" role="status">
-        <v-progress-linear
-          :model-value="status.part * 100"
-          height="4"
-          color="primary"
-          :aria-label="status.quality === 'coarse' ? 'Solving, coarse' : 'Solving in full'"
-        />
+        <ProgressBar :part="status.part" :label="status.quality === 'coarse' ? 'Solving, coarse' : 'Solving in full'" />
         <span class="soft"
           >{{ status.quality === 'coarse' ? 'coarse' : 'full' }} {{ fixed(status.part * 100, 0) }} %</span
         >
@@ -169,25 +165,26 @@ const table = computed(() => {
       <p v-else-if="!answer && busy" class="waiting soft">
         The first, coarse answer is a moment away; the full one follows. Everything else can be used meanwhile.
       </p>
-      <MapRow
-        v-if="map"
-        v-model:height="chosenHeight"
-        v-model:quantity="quantity"
-        v-model:large="large"
-        :map="map"
-        :what="what"
-        :ear-height="setting.head[2]"
-        :phase="shownPhase"
-      >
-        <v-btn
-          size="x-small"
-          variant="outlined"
-          :icon="playing ? mdiPause : mdiPlay"
-          :aria-label="playing ? 'Stop the wave' : 'Let the wave swing'"
-          @click="toggle()"
-        />
-      </MapRow>
-      <AfterPaint :paints="2"><SettingOut v-if="scene" :scene="scene" wide v-on="on" /></AfterPaint>
+      <AfterPaint v-if="map">
+        <MapRow
+          v-model:height="chosenHeight"
+          v-model:quantity="quantity"
+          v-model:large="large"
+          :map="map"
+          :what="what"
+          :ear-height="setting.head[2]"
+          :phase="shownPhase"
+        >
+          <v-btn
+            size="x-small"
+            variant="outlined"
+            :icon="playing ? mdiPause : mdiPlay"
+            :aria-label="playing ? 'Stop the wave' : 'Let the wave swing'"
+            @click="toggle()"
+          />
+        </MapRow>
+      </AfterPaint>
+      <AfterPaint :paints="3"><SettingOut v-if="scene" :scene="scene" wide v-on="on" /></AfterPaint>
     </template>
     <template #bench>
       <PartTabs
@@ -198,13 +195,13 @@ const table = computed(() => {
         @show="session.bassPart = $event"
       />
       <BoxPart v-if="part === 'box'" />
-      <template v-else-if="answer">
+      <AfterPaint v-else-if="answer" :paints="2">
         <ResponsePart v-if="part === 'response'" />
         <ModesPart v-else-if="part === 'modes'" />
         <WhyPart v-else-if="part === 'why'" />
         <PlacesPart v-else-if="part === 'places'" @map="costs = $event" />
         <TreatPart v-else />
-      </template>
+      </AfterPaint>
       <p v-else class="soft">{{ busy ? 'Solving …' : 'There is no answer yet.' }}</p>
     </template>
   </StageFrame>

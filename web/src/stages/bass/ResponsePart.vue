@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** How even the response is, what the subwoofers do to it, and what each loudspeaker is fed with. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { LIMITS, SLOPES } from '@tawny/core/document/schema/project';
 import type { Loudspeaker } from '@tawny/core/document/schema/project';
@@ -37,6 +37,9 @@ const worse = computed(() => {
       : `The subwoofers hardly change it: ± ${fixed(s.swingWithout, 1)} dB without them.`;
 });
 const list = computed(() => setting.value.loudspeakers.filter((l) => a.value.loudspeakers.some((o) => o.id === l.id)));
+/** What the reader opened or shut; the fields of a shut one are not made. */
+const opened = ref<Record<string, boolean>>({});
+const isOpen = (l: Loudspeaker) => opened.value[l.id] ?? l.role === 'sub';
 const OFF = 'off';
 const slopes = [
   { value: OFF, title: 'none' },
@@ -69,7 +72,13 @@ function slope(l: Loudspeaker, text: string): void {
   </div>
   <p v-if="worse" data-subs>{{ worse }}</p>
   <h2>Level, delay and crossover</h2>
-  <details v-for="l in list" :key="l.id" :open="l.role === 'sub'" :data-feed="l.id">
+  <details
+    v-for="l in list"
+    :key="l.id"
+    :open="isOpen(l)"
+    :data-feed="l.id"
+    @toggle="opened[l.id] = ($event.target as HTMLDetailsElement).open"
+  >
     <summary>
       <strong>{{ l.letter }}</strong> {{ l.role === 'sub' ? 'subwoofer' : 'loudspeaker' }}
       <span class="soft"
@@ -78,51 +87,53 @@ function slope(l: Loudspeaker, text: string): void {
         }}</span
       >
     </summary>
-    <NumberField
-      label="Level"
-      kind="number"
-      unit="dB"
-      :digits="1"
-      :step="0.5"
-      :model-value="l.feed.gainDb"
-      :min="LIMITS.gainDb[0]"
-      :max="LIMITS.gainDb[1]"
-      @update:model-value="feed(l, { gainDb: $event })"
-    />
-    <NumberField
-      label="Delay"
-      kind="number"
-      unit="ms"
-      :digits="2"
-      :step="0.5"
-      :model-value="l.feed.delayMs"
-      :min="LIMITS.delayMs[0]"
-      :max="LIMITS.delayMs[1]"
-      @update:model-value="feed(l, { delayMs: $event })"
-    />
-    <ChoiceField
-      :label="l.role === 'sub' ? 'Low pass' : 'High pass'"
-      :model-value="l.feed.crossover ? String(l.feed.crossover.slopeDb) : OFF"
-      :items="slopes"
-      @update:model-value="slope(l, $event)"
-    />
-    <NumberField
-      v-if="l.feed.crossover"
-      label="Crossover"
-      kind="number"
-      unit="Hz"
-      :digits="0"
-      :step="5"
-      :model-value="l.feed.crossover.hz"
-      :min="LIMITS.crossoverHz[0]"
-      :max="LIMITS.crossoverHz[1]"
-      @update:model-value="feed(l, { crossover: { ...l.feed.crossover!, hz: $event } })"
-    />
-    <v-checkbox
-      label="Polarity turned over"
-      :model-value="l.feed.inverted"
-      @update:model-value="feed(l, { inverted: $event === true })"
-    />
+    <template v-if="isOpen(l)">
+      <NumberField
+        label="Level"
+        kind="number"
+        unit="dB"
+        :digits="1"
+        :step="0.5"
+        :model-value="l.feed.gainDb"
+        :min="LIMITS.gainDb[0]"
+        :max="LIMITS.gainDb[1]"
+        @update:model-value="feed(l, { gainDb: $event })"
+      />
+      <NumberField
+        label="Delay"
+        kind="number"
+        unit="ms"
+        :digits="2"
+        :step="0.5"
+        :model-value="l.feed.delayMs"
+        :min="LIMITS.delayMs[0]"
+        :max="LIMITS.delayMs[1]"
+        @update:model-value="feed(l, { delayMs: $event })"
+      />
+      <ChoiceField
+        :label="l.role === 'sub' ? 'Low pass' : 'High pass'"
+        :model-value="l.feed.crossover ? String(l.feed.crossover.slopeDb) : OFF"
+        :items="slopes"
+        @update:model-value="slope(l, $event)"
+      />
+      <NumberField
+        v-if="l.feed.crossover"
+        label="Crossover"
+        kind="number"
+        unit="Hz"
+        :digits="0"
+        :step="5"
+        :model-value="l.feed.crossover.hz"
+        :min="LIMITS.crossoverHz[0]"
+        :max="LIMITS.crossoverHz[1]"
+        @update:model-value="feed(l, { crossover: { ...l.feed.crossover!, hz: $event } })"
+      />
+      <v-checkbox
+        label="Polarity turned over"
+        :model-value="l.feed.inverted"
+        @update:model-value="feed(l, { inverted: $event === true })"
+      />
+    </template>
   </details>
   <p class="soft small">
     Loud low tones hurt ears and loudspeakers: measure and try at moderate level, and never leave a sweep running

@@ -6,6 +6,7 @@ import type { SecondOrderPath } from '@tawny/core/studies/marks/secondOrder';
 import TapeTag from '../../parts/TapeTag.vue';
 import { useLines } from '../../answers/answers';
 import { useMarks } from './useMarks';
+import ProgressBar from '../../parts/ProgressBar.vue';
 
 const emit = defineEmits<{ route: [path: SecondOrderPath | null] }>();
 const { study } = useMarks();
@@ -29,7 +30,7 @@ const loud = computed(
       first.
     </p>
     <template v-if="state.status === 'running'">
-      <v-progress-linear :model-value="state.part * 100" height="4" color="primary" aria-label="Looking" />
+      <ProgressBar :part="state.part" label="Looking" />
       <v-btn size="small" variant="text" @click="secondOrder.cancel()">Stop</v-btn>
     </template>
     <p v-if="state.status === 'failed'" class="bad">{{ state.message }}</p>

@@ -93,7 +93,7 @@ const message = computed(() => {
           <AbsorptionChart v-if="lines.length > 0" :width="width" :height="height" :lines="lines" :marks="marks" />
         </template>
       </ChartFrame>
-      <AfterPaint :paints="2"
+      <AfterPaint :paints="3"
         ><div class="lower page">
           <ChartFrame
             v-if="!sheet?.scattering || shown.layers.length > 0"
@@ -151,7 +151,7 @@ const message = computed(() => {
     </div>
     <template #bench>
       <RecipeList :of="of" />
-      <RecipeEditor :of="of" />
+      <AfterPaint><RecipeEditor :of="of" /></AfterPaint>
     </template>
   </StageFrame>
 </template>

@@ -9,6 +9,7 @@ import type { CostMap } from '../../board/types';
 import NumberField from '../../fields/NumberField.vue';
 import { useLines } from '../../answers/answers';
 import { useSeat } from './useSeat';
+import ProgressBar from '../../parts/ProgressBar.vue';
 
 const emit = defineEmits<{ map: [map: CostMap | null] }>();
 const { doc, session, setting, project } = useSeat();
@@ -76,7 +77,7 @@ const all = computed(() => Object.values(weights.value).every((w) => w === 0));
       >Search</v-btn
     >
     <template v-if="state.status === 'running'">
-      <v-progress-linear :model-value="state.part * 100" height="4" color="primary" aria-label="Searching" />
+      <ProgressBar :part="state.part" label="Searching" />
       <v-btn size="small" variant="text" @click="line.cancel()">Stop</v-btn>
     </template>
     <span v-if="!pair" class="soft">There is no pair of loudspeakers to place.</span>

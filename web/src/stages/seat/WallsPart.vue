@@ -19,6 +19,7 @@ import TapeTag from '../../parts/TapeTag.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useLines } from '../../answers/answers';
 import { useSeat } from './useSeat';
+import ProgressBar from '../../parts/ProgressBar.vue';
 
 const { doc, session, project, setting, seat, working, speakers } = useSeat();
 const length = (m: number) => lengthText(m, session.system);
@@ -198,7 +199,7 @@ function reason({ figures: f }: WallRank): string {
       >Rank the walls</v-btn
     >
     <template v-else>
-      <v-progress-linear :model-value="state.part * 100" height="4" color="primary" aria-label="Ranking" />
+      <ProgressBar :part="state.part" label="Ranking" />
       <v-btn size="small" variant="text" @click="orient.cancel()">Stop</v-btn>
     </template>
   </div>
