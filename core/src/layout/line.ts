@@ -1,0 +1,313 @@
+/**
+ * Pieces along one line of a wall: which free stretch takes how many of what, and where each stands. Exact.
+ *
+ * A stretch's arrangements are few: all its pieces with equal gaps, or pieces over the zones of its marks first and the others with equal
+ * gaps in what is left. For every number of pieces the best arrangement is kept, and a dynamic programme over the stretches chooses among
+ * them: fewest open zones, then most pieces, then the most even gaps (least sum of their squares). All three add up over stretches, so that
+ * the choice is proved the best there is of these arrangements.
+ */
+
+export interface Span {
+  from: number;
+  to: number;
+}
+
+export interface LineKind {
+  /** m along the line. */
+  width: number;
+  /** How many are wanted, both sides of a mirror image counted. */
+  count: number;
+  /** Whether it may stand over a zone. */
+  covers: boolean;
+}
+
+export interface LineStretch extends Span {
+  /** Places it stands for: 2 for a stretch and its mirror image, which takes the same. */
+  alike: 1 | 2;
+  /** Whether it is its own mirror image, so that what stands in it must be too. */
+  own: boolean;
+  /** What a covering piece must hold wholly; with the margin already in it, m along the line. */
+  zones: readonly Span[];
+}
+
+export interface Standing extends Span {
+  /** Index of the kind. */
+  kind: number;
+  /** Zones of its stretch it was put over; it does not give way to equal gaps then. */
+  zones: readonly number[];
+}
+
+export interface LineAnswer {
+  /** By stretch, from its start. */
+  standing: Standing[][];
+  /** By kind, both sides counted. */
+  placed: number[];
+  /** Zones nothing covers, both sides counted. */
+  open: number;
+  /** Σ gap² over all stretches, m². */
+  unevenness: number;
+}
+
+/** Lengths differ by less than a tape can tell, m. */
+const CRUMB = 1e-9;
+/** So many orders of unlike pieces in a stretch are tried. */
+const MOST_ORDERS = 400;
+
+interface Arrangement {
+  standing: Standing[];
+  open: number;
+  squares: number;
+}
+
+const gapsOf = (span: Span, standing: readonly Span[]): number[] => {
+  let at = span.from;
+  const gaps = standing.map((s) => {
+    const gap = s.from - at;
+    at = s.to;
+    return gap;
+  });
+  return [...gaps, span.to - at];
+};
+const squaresOf = (gaps: readonly number[]): number => gaps.reduce((sum, g) => sum + g * g, 0);
+const openIn = (zones: readonly Span[], standing: readonly Standing[], kinds: readonly LineKind[]): number =>
+  zones.filter((z) => !standing.some((s) => kinds[s.kind]!.covers && s.from <= z.from + CRUMB && s.to >= z.to - CRUMB))
+    .length;
+
+/** Pieces in an order with equal gaps; null when they do not fit. */
+function equalGapped(span: Span, order: readonly number[], kinds: readonly LineKind[], least: number) {
+  const free = span.to - span.from - order.reduce((sum, k) => sum + kinds[k]!.width, 0);
+  const gap = free / (order.length + 1);
+  if (order.length > 0 && gap < least - CRUMB) return null;
+  let at = span.from;
+  return order.map((kind): Standing => {
+    const from = at + gap;
+    at = from + kinds[kind]!.width;
+    return { kind, from, to: at, zones: [] };
+  });
+}
+
+/** Every order of a number of pieces of each kind, the same backwards first; at most so many. */
+function ordersOf(counts: readonly number[]): number[][] {
+  const total = counts.reduce((s, n) => s + n, 0);
+  const all: number[][] = [];
+  const left = [...counts];
+  const walk = (order: number[]) => {
+    if (all.length >= MOST_ORDERS) return;
+    if (order.length === total) return void all.push([...order]);
+    left.forEach((n, k) => {
+      if (n === 0) return;
+      left[k] = n - 1;
+      walk([...order, k]);
+      left[k] = n;
+    });
+  };
+  walk([]);
+  const same = (o: readonly number[]) => o.every((k, i) => k === o[o.length - 1 - i]);
+  return [...all.filter(same), ...all.filter((o) => !same(o))];
+}
+const isPalindrome = (order: readonly number[]): boolean => order.every((k, i) => k === order[order.length - 1 - i]);
+
+/** Neighbouring zones put together in every way a piece of a width can hold them. */
+function groupings(zones: readonly Span[], width: number): number[][][] {
+  const order = zones.map((_, i) => i).sort((a, b) => zones[a]!.from - zones[b]!.from || zones[a]!.to - zones[b]!.to);
+  const extent = (group: readonly number[]) =>
+    Math.max(...group.map((i) => zones[i]!.to)) - Math.min(...group.map((i) => zones[i]!.from));
+  const walk = (at: number): number[][][] => {
+    if (at === order.length) return [[]];
+    const found: number[][][] = [];
+    for (let end = at + 1; end <= order.length; end++) {
+      const group = order.slice(at, end);
+      if (extent(group) > width + CRUMB) break;
+      for (const rest of walk(end)) found.push([group, ...rest]);
+    }
+    // A zone no piece can hold stays open; the others are still covered.
+    for (const rest of walk(at + 1)) found.push(rest);
+    return found;
+  };
+  return walk(0);
+}
+
+/** A piece over each group, as near to its middle as the others and the ends leave it; null where they do not. */
+function overGroups(stretch: LineStretch, groups: readonly number[][], kind: number, width: number, least: number) {
+  const ranges = groups.map((group) => {
+    const [low, high] = [
+      Math.min(...group.map((i) => stretch.zones[i]!.from)),
+      Math.max(...group.map((i) => stretch.zones[i]!.to)),
+    ];
+    const a = Math.max(high - width, stretch.from + least);
+    const b = Math.min(low, stretch.to - least - width);
+    return { group, a, b, wish: (low + high - width) / 2 };
+  });
+  if (ranges.some((r) => r.b < r.a - CRUMB)) return null;
+  const at = ranges.map((r) => Math.min(Math.max(r.wish, r.a), Math.max(r.a, r.b)));
+  // Those that would meet share what they miss, and are then held in their ranges from either end.
+  for (let i = 1; i < at.length; i++) {
+    const short = at[i - 1]! + width + least - at[i]!;
+    if (short <= 0) continue;
+    at[i - 1] = Math.max(at[i - 1]! - short / 2, ranges[i - 1]!.a);
+    at[i] = at[i - 1]! + width + least;
+  }
+  for (let i = at.length - 1; i >= 0; i--) {
+    const most = i === at.length - 1 ? ranges[i]!.b : Math.min(ranges[i]!.b, at[i + 1]! - width - least);
+    at[i] = Math.min(at[i]!, most);
+  }
+  if (at.some((v, i) => v < ranges[i]!.a - CRUMB || (i > 0 && v < at[i - 1]! + width + least - CRUMB))) return null;
+  return ranges.map((r, i): Standing => ({ kind, from: at[i]!, to: at[i]! + width, zones: r.group }));
+}
+
+/** Its mirror image about the middle of a stretch. */
+export const turned = <S extends Span>(standing: S, { from, to }: Span): S => ({
+  ...standing,
+  from: from + to - standing.to,
+  to: from + to - standing.from,
+});
+
+const mirroredIn = ({ from, to }: Span, standing: readonly Standing[]): boolean =>
+  standing.every((s) => standing.some((o) => o.kind === s.kind && Math.abs(o.from - (from + to - s.to)) < 1e-6));
+
+const keyOf = (counts: readonly number[]): string => counts.join(' ');
+const better = (a: Arrangement, b: Arrangement | undefined): boolean =>
+  !b || a.open < b.open || (a.open === b.open && a.squares < b.squares - CRUMB);
+
+/** The best arrangement of a stretch for every number of each kind it holds. */
+function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least: number): Map<string, Arrangement> {
+  const best = new Map<string, Arrangement>();
+  const most = kinds.map((k) => Math.floor(k.count / stretch.alike));
+  const offer = (counts: readonly number[], standing: Standing[]) => {
+    if (stretch.own && !mirroredIn(stretch, standing)) return;
+    const found = {
+      standing,
+      open: openIn(stretch.zones, standing, kinds),
+      squares: squaresOf(gapsOf(stretch, standing)),
+    };
+    const key = keyOf(counts);
+    if (better(found, best.get(key))) best.set(key, found);
+  };
+  // With equal gaps throughout.
+  for (const counts of vectors(most)) {
+    if (equalGapped(stretch, listOf(counts), kinds, least) === null) continue;
+    const orders = ordersOf(counts);
+    // Without zones all orders leave the same gaps.
+    const tried =
+      stretch.zones.length > 0 ? orders : orders.filter((o, i) => i === 0 || (stretch.own && isPalindrome(o)));
+    for (const order of tried) offer(counts, equalGapped(stretch, order, kinds, least)!);
+  }
+  if (stretch.zones.length === 0) return best;
+  // Over the zones first, the others evenly between.
+  kinds.forEach((k, kind) => {
+    if (!k.covers) return;
+    for (const groups of groupings(stretch.zones, k.width)) {
+      if (groups.length === 0 || groups.length > most[kind]!) continue;
+      const over = overGroups(stretch, groups, kind, k.width, least);
+      if (!over) continue;
+      const rest = most.map((n, i) => n - (i === kind ? over.length : 0));
+      const ends = [stretch.from, ...over.flatMap((s) => [s.from, s.to]), stretch.to];
+      const between = Array.from({ length: over.length + 1 }, (_, i) => ({ from: ends[2 * i]!, to: ends[2 * i + 1]! }));
+      // Of its own mirror image one half is shared out, and what is in the middle.
+      const half = between.slice(0, Math.ceil(between.length / 2));
+      const spaces = stretch.own
+        ? half.map((span, i) => ({ ...span, alike: i === between.length - 1 - i ? (1 as const) : (2 as const) }))
+        : between.map((span) => ({ ...span, alike: 1 as const }));
+      for (const { counts, parts } of shared(spaces, stretch, kinds, rest, least).values()) {
+        const total = counts.map((n, i) => n + (i === kind ? over.length : 0));
+        const standing = [...over, ...parts].sort((a, b) => a.from - b.from);
+        offer(total, standing);
+      }
+    }
+  });
+  return best;
+}
+
+const listOf = (counts: readonly number[]): number[] => counts.flatMap((n, k) => new Array<number>(n).fill(k));
+
+/** Every vector from nothing up to the most. */
+function vectors(most: readonly number[]): number[][] {
+  return most.reduce<number[][]>(
+    (all, n) => all.flatMap((v) => Array.from({ length: n + 1 }, (_, i) => [...v, i])),
+    [[]],
+  );
+}
+
+/** Pieces shared out among the spaces between fixed ones, each space with equal gaps: the most even way for every number. */
+function shared(
+  spaces: readonly (Span & { alike: 1 | 2 })[],
+  whole: Span,
+  kinds: readonly LineKind[],
+  most: readonly number[],
+  least: number,
+) {
+  const none = most.map(() => 0);
+  let states = new Map([[keyOf(none), { counts: none, parts: [] as Standing[], squares: 0 }]]);
+  for (const { alike, ...space } of spaces) {
+    const fits = vectors(most.map((n) => Math.floor(n / alike))).flatMap((counts) => {
+      const order = ordersOf(counts)[0]!;
+      const parts = equalGapped(space, order, kinds, least);
+      if (!parts) return [];
+      const twins = alike === 2 ? parts.map((s) => turned(s, whole)) : [];
+      return [{ counts, parts: [...parts, ...twins], squares: squaresOf(gapsOf(space, parts)) }];
+    });
+    const next: typeof states = new Map();
+    for (const state of states.values())
+      for (const fit of fits) {
+        const counts = state.counts.map((n, i) => n + alike * fit.counts[i]!);
+        if (counts.some((n, i) => n > most[i]!)) continue;
+        const squares = state.squares + alike * fit.squares;
+        const known = next.get(keyOf(counts));
+        if (known && known.squares <= squares + CRUMB) continue;
+        next.set(keyOf(counts), { counts, parts: [...state.parts, ...fit.parts], squares });
+      }
+    states = next;
+  }
+  return states;
+}
+
+/**
+ * The best way to stand pieces along a line.
+ * @param least least gap between pieces and to the ends of a stretch, m
+ * @throws RangeError for a width or a stretch without length, or a gap below 0
+ */
+export function alongLine(stretches: readonly LineStretch[], kinds: readonly LineKind[], least: number): LineAnswer {
+  if (!(least >= 0)) throw new RangeError(`alongLine: least must not be below 0, got ${least}`);
+  kinds.forEach(({ width, count }, i) => {
+    if (!(width > 0)) throw new RangeError(`alongLine: kinds[${i}].width must be above 0, got ${width}`);
+    if (!(Number.isInteger(count) && count >= 0))
+      throw new RangeError(`alongLine: kinds[${i}].count must be a whole number, got ${count}`);
+  });
+  stretches.forEach((s, i) => {
+    if (!(s.to > s.from))
+      throw new RangeError(`alongLine: stretches[${i}] must have a length, got ${s.from} to ${s.to}`);
+  });
+  interface State {
+    counts: number[];
+    open: number;
+    squares: number;
+    chosen: Standing[][];
+  }
+  const none = kinds.map(() => 0);
+  let states = new Map<string, State>([[keyOf(none), { counts: none, open: 0, squares: 0, chosen: [] }]]);
+  for (const stretch of stretches) {
+    const ways = [...arrangementsOf(stretch, kinds, least)].map(([key, a]) => ({
+      ...a,
+      counts: key.split(' ').map((n) => Number(n) * stretch.alike),
+    }));
+    const next = new Map<string, State>();
+    for (const state of states.values())
+      for (const way of ways) {
+        const counts = state.counts.map((n, i) => n + way.counts[i]!);
+        if (counts.some((n, i) => n > kinds[i]!.count)) continue;
+        const open = state.open + stretch.alike * way.open;
+        const squares = state.squares + stretch.alike * way.squares;
+        const known = next.get(keyOf(counts));
+        if (known && (known.open < open || (known.open === open && known.squares <= squares + CRUMB))) continue;
+        next.set(keyOf(counts), { counts, open, squares, chosen: [...state.chosen, way.standing] });
+      }
+    states = next;
+  }
+  const sum = (s: State) => s.counts.reduce((a, b) => a + b, 0);
+  const best = [...states.values()].reduce((a, b) =>
+    b.open < a.open || (b.open === a.open && (sum(b) > sum(a) || (sum(b) === sum(a) && b.squares < a.squares - CRUMB)))
+      ? b
+      : a,
+  );
+  return { standing: best.chosen, placed: best.counts, open: best.open, unevenness: best.squares };
+}
