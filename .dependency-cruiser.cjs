@@ -31,6 +31,7 @@ const STUDIES = {
   survey: [],
   marks: [],
   recipes: [],
+  hang: ['marks'],
   build: [],
   bass: ['waves'],
   search: ['waves'],

@@ -8,11 +8,13 @@ import { LARGEST_FILE, readProjectFile, type ReadProject } from '@tawny/core/for
 import { projectJsonSchema } from '@tawny/core/document/schema/jsonSchema';
 import { calcFile, TOPICS } from './calc/index';
 import { CalcError } from './calc/types';
+import { hangOf, hangText } from './hang';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
 
 export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
+  tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
   tawny calc TOPIC --cases FILE     answers {cases:[{id,input}]} with {results:[{id,output}|{id,error}]}
   tawny reference                   runs the open reference cases
@@ -42,13 +44,13 @@ function explain(file: string, problems: { path: string; message: string }[], st
 }
 
 /** What follows a command: places, and the options it knows. Throws UsageError for others. */
-function parsed<K extends 'json' | 'cases'>(args: readonly string[], places: number, ...known: K[]) {
-  const all = { json: { type: 'boolean' }, cases: { type: 'string' } } as const;
+function parsed<K extends 'json' | 'cases' | 'afresh'>(args: readonly string[], places: number, ...known: K[]) {
+  const all = { json: { type: 'boolean' }, afresh: { type: 'boolean' }, cases: { type: 'string' } } as const;
   const options = Object.fromEntries(known.map((name) => [name, all[name]]));
   try {
     const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
     if (positionals.length !== places) throw new UsageError();
-    return { positionals, values: values as { json?: boolean; cases?: string } };
+    return { positionals, values: values as { json?: boolean; afresh?: boolean; cases?: string } };
   } catch (error) {
     throw String((error as { code?: unknown }).code).startsWith('ERR_PARSE_ARGS') ? new UsageError() : error;
   }
@@ -107,6 +109,15 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         }
         const report = await reportOf(read.project);
         streams.out(values.json ? JSON.stringify(report, null, 2) : reportText(report));
+        return OK;
+      }
+      case 'hang': {
+        const { positionals, values } = parsed(rest, 1, 'json', 'afresh');
+        const file = positionals[0]!;
+        const read = readProject(file);
+        if (!read.ok) return explain(file, read.problems, streams);
+        const hung = hangOf(read.project, values.afresh === true);
+        streams.out(values.json ? JSON.stringify(hung, null, 2) : hangText(hung, read.project));
         return OK;
       }
       case 'reference': {

@@ -8,6 +8,7 @@ const stages = {
   marks: () => import('./stages/marks/MarksStage.vue'),
   decay: () => import('./stages/decay/DecayStage.vue'),
   recipes: () => import('./stages/recipes/RecipesStage.vue'),
+  hang: () => import('./stages/hang/HangStage.vue'),
   build: () => import('./stages/build/BuildStage.vue'),
 } as const;
 const pages = {

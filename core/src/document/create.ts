@@ -8,6 +8,7 @@ import {
   FORMAT,
   type HeadRange,
   type Loudspeaker,
+  type Hanging,
   type Plan,
   type Project,
   type Room,
@@ -118,6 +119,8 @@ export function plainRoom(): Omit<Room, 'corners' | 'height' | 'surfaces'> {
   };
 }
 
+const PLAIN_HANGING: Hanging = { by: 'middles', level: null, leastGap: 0.02 };
+
 /** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
 export function createProject(id: string, name: string, box: BoxRoom): Project {
   const project: Project = {
@@ -159,6 +162,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       leftRightAlike: true,
       stock: DEFAULT_STOCK.map((size) => ({ ...size })),
       pieces: [],
+      hanging: { ...PLAIN_HANGING },
       recipes: [structuredClone(FIRST_COVER)],
       plan: structuredClone(PLAIN_PLAN),
       prices: { ...PLAIN_PRICES },

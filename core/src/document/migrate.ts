@@ -83,6 +83,19 @@ const STEPS: Record<number, (old: Json) => Json> = {
   }),
   // Version 6 kept a panel, numbers of it, numbers of other recipes, and pieces of six kinds each made as it said itself.
   6: (old) => ({ ...old, version: 7, treatment: piecesOfVersion7(old.treatment as Json | undefined) }),
+  // Version 7 said nothing of how pieces are laid out, and locked none.
+  7: (old) => {
+    const treatment = old.treatment as Json | undefined;
+    const pieces = treatment?.pieces;
+    const unlocked = (p: unknown) =>
+      typeof p === 'object' && p !== null && !Array.isArray(p) ? { ...p, locked: false } : p;
+    const hanging = { by: 'middles', level: null, leastGap: 0.02 };
+    return {
+      ...old,
+      version: 8,
+      treatment: { ...treatment, hanging, pieces: Array.isArray(pieces) ? pieces.map(unlocked) : pieces },
+    };
+  },
 };
 
 function treatmentOfVersion5(): Json {

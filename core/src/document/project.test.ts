@@ -193,7 +193,9 @@ describe('pieces, log and site', () => {
     ['panel-10', 'corner A', 'ceiling'],
     ['cloud-10', 'B', 'ceiling'],
   ])('%s does not go on %s, but on %s', (recipe, not, on) => {
-    expect(() => run(fresh(), numbers({ [not]: 1 }, recipe))).toThrow(/place\.on: expected a place for ".+" \(form "[a-z]+"\), got/);
+    expect(() => run(fresh(), numbers({ [not]: 1 }, recipe))).toThrow(
+      /place\.on: expected a place for ".+" \(form "[a-z]+"\), got/,
+    );
     const p = run(fresh(), numbers({ [on]: 1 }, recipe));
     expect(p.treatment.pieces).toHaveLength(1);
     // A form is not changed under what is decided; with nothing of it decided it is.
@@ -241,7 +243,7 @@ describe('pieces, log and site', () => {
 });
 
 describe('the saved document', () => {
-  test.each([1, 2, 3, 4, 5, 6, 7])('the sample of version %i opens', (version) => {
+  test.each([1, 2, 3, 4, 5, 6, 7, 8])('the sample of version %i opens', (version) => {
     const sample: unknown = JSON.parse(
       readFileSync(new URL(`./samples/version-${version}.tawny.json`, import.meta.url), 'utf8'),
     );

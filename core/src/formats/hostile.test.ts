@@ -11,7 +11,7 @@ import { readProjectFile } from './projectFile';
 
 const at = (path: string) => readFileSync(new URL(path, import.meta.url), 'utf8');
 const demos = ['bakehouse', 'ferry-hall', 'signal-cabin'].map((n) => at(`../../../demo/${n}.tawny.json`));
-const samples = [1, 2, 3, 4, 5, 6].map((v) => at(`../document/samples/version-${v}.tawny.json`));
+const samples = [1, 2, 3, 4, 5, 6, 7, 8].map((v) => at(`../document/samples/version-${v}.tawny.json`));
 
 /** Every problem is a sentence with something in it. */
 function sentences(read: { ok: boolean; problems?: { path: string; message: string }[] }): void {

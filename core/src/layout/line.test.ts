@@ -4,7 +4,14 @@ import { equalGaps } from './gaps';
 import { alongLine, type LineKind, type LineStretch, type Span, type Standing } from './line';
 
 const panel = (count: number, width = 0.6): LineKind => ({ width, count, covers: true });
-const free = (from: number, to: number, zones: Span[] = []): LineStretch => ({ from, to, alike: 1, own: false, zones });
+const each = (zones: readonly Span[]) => zones.map((z) => ({ ...z, weight: 1 }));
+const free = (from: number, to: number, zones: Span[] = []): LineStretch => ({
+  from,
+  to,
+  alike: 1,
+  own: false,
+  zones: each(zones),
+});
 const placesOf = (list: readonly Standing[]) => list.map((s) => s.from);
 const gaps = (s: Span, list: readonly Standing[]) =>
   [...list, { from: s.to, to: s.to }].map((p, i) => p.from - (i === 0 ? s.from : list[i - 1]!.to));
@@ -13,9 +20,9 @@ describe('one stretch', () => {
   test('equal gaps are the wall without its pieces, shared by one more', () => {
     const { standing, placed, open } = alongLine([free(0, 4)], [panel(4)], 0);
     // (4 − 4 × 0.6) / 5 = 0.32 m
-    expect(placesOf(standing[0]!)).toEqual([0.32, 1.24, 2.16, 3.08].map((v) => expect.closeTo(v, 12)));
+    expect(placesOf(standing[0]!)).toEqual([0.32, 1.24, 2.16, 3.08].map((v) => expect.closeTo(v, 12) as number));
     const { left } = equalGaps(4, [0.6, 0.6, 0.6, 0.6]);
-    expect(placesOf(standing[0]!)).toEqual(left!.map((v) => expect.closeTo(v, 12)));
+    expect(placesOf(standing[0]!)).toEqual(left!.map((v) => expect.closeTo(v, 12) as number));
     expect([placed, open]).toEqual([[4], 0]);
   });
 
@@ -55,6 +62,12 @@ describe('one stretch', () => {
     ];
     expect(alongLine([free(0, 3, far)], [panel(1)], 0).open).toBe(1);
     expect(alongLine([free(0, 3, far)], [panel(2)], 0).open).toBe(0);
+    // The one that counts more is covered.
+    const weighed = (first: number) => {
+      const zones = far.map((z, i) => ({ ...z, weight: i === 0 ? first : 1 }));
+      return alongLine([{ ...free(0, 3), zones }], [panel(1)], 0).standing[0]![0]!.from < 1;
+    };
+    expect([weighed(1.01), weighed(0.99)]).toEqual([true, false]);
     // Wider than the piece: it cannot be covered, and stands in nobody's way.
     expect(alongLine([free(0, 3, [{ from: 1, to: 1.7 }])], [panel(2)], 0)).toMatchObject({ open: 1, placed: [2] });
   });
@@ -75,10 +88,10 @@ describe('one stretch', () => {
       to: 5,
       alike: 1,
       own: true,
-      zones: [
+      zones: each([
         { from: 1, to: 1.3 },
         { from: 3.7, to: 4 },
-      ],
+      ]),
     };
     const { standing, open, placed } = alongLine([own], [panel(5)], 0.02);
     expect([open, placed]).toEqual([0, [5]]);

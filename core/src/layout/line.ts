@@ -12,6 +12,11 @@ export interface Span {
   to: number;
 }
 
+export interface LineZone extends Span {
+  /** What leaving it open counts; 1 for each says that none is worse than another. */
+  weight: number;
+}
+
 export interface LineKind {
   /** m along the line. */
   width: number;
@@ -27,7 +32,7 @@ export interface LineStretch extends Span {
   /** Whether it is its own mirror image, so that what stands in it must be too. */
   own: boolean;
   /** What a covering piece must hold wholly; with the margin already in it, m along the line. */
-  zones: readonly Span[];
+  zones: readonly LineZone[];
 }
 
 export interface Standing extends Span {
@@ -42,7 +47,7 @@ export interface LineAnswer {
   standing: Standing[][];
   /** By kind, both sides counted. */
   placed: number[];
-  /** Zones nothing covers, both sides counted. */
+  /** Weight of the zones nothing covers, both sides counted. */
   open: number;
   /** Σ gap² over all stretches, m². */
   unevenness: number;
@@ -69,9 +74,10 @@ const gapsOf = (span: Span, standing: readonly Span[]): number[] => {
   return [...gaps, span.to - at];
 };
 const squaresOf = (gaps: readonly number[]): number => gaps.reduce((sum, g) => sum + g * g, 0);
-const openIn = (zones: readonly Span[], standing: readonly Standing[], kinds: readonly LineKind[]): number =>
-  zones.filter((z) => !standing.some((s) => kinds[s.kind]!.covers && s.from <= z.from + CRUMB && s.to >= z.to - CRUMB))
-    .length;
+const openIn = (zones: readonly LineZone[], standing: readonly Standing[], kinds: readonly LineKind[]): number =>
+  zones
+    .filter((z) => !standing.some((s) => kinds[s.kind]!.covers && s.from <= z.from + CRUMB && s.to >= z.to - CRUMB))
+    .reduce((sum, z) => sum + z.weight, 0);
 
 /** Pieces in an order with equal gaps; null when they do not fit. */
 function equalGapped(span: Span, order: readonly number[], kinds: readonly LineKind[], least: number) {
@@ -167,7 +173,7 @@ const mirroredIn = ({ from, to }: Span, standing: readonly Standing[]): boolean 
 
 const keyOf = (counts: readonly number[]): string => counts.join(' ');
 const better = (a: Arrangement, b: Arrangement | undefined): boolean =>
-  !b || a.open < b.open || (a.open === b.open && a.squares < b.squares - CRUMB);
+  !b || a.open < b.open - CRUMB || (a.open < b.open + CRUMB && a.squares < b.squares - CRUMB);
 
 /** The best arrangement of a stretch for every number of each kind it holds. */
 function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least: number): Map<string, Arrangement> {
@@ -298,14 +304,16 @@ export function alongLine(stretches: readonly LineStretch[], kinds: readonly Lin
         const open = state.open + stretch.alike * way.open;
         const squares = state.squares + stretch.alike * way.squares;
         const known = next.get(keyOf(counts));
-        if (known && (known.open < open || (known.open === open && known.squares <= squares + CRUMB))) continue;
+        if (known && known.open < open - CRUMB) continue;
+        if (known && known.open < open + CRUMB && known.squares <= squares + CRUMB) continue;
         next.set(keyOf(counts), { counts, open, squares, chosen: [...state.chosen, way.standing] });
       }
     states = next;
   }
   const sum = (s: State) => s.counts.reduce((a, b) => a + b, 0);
   const best = [...states.values()].reduce((a, b) =>
-    b.open < a.open || (b.open === a.open && (sum(b) > sum(a) || (sum(b) === sum(a) && b.squares < a.squares - CRUMB)))
+    b.open < a.open - CRUMB ||
+    (b.open < a.open + CRUMB && (sum(b) > sum(a) || (sum(b) === sum(a) && b.squares < a.squares - CRUMB)))
       ? b
       : a,
   );

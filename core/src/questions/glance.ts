@@ -12,10 +12,11 @@ import { planInputs } from '../studies/dose/inputs';
 import type { PlanInputs } from '../studies/dose/types';
 import { type MarksResult, studyMarks } from '../studies/marks/study';
 import { studySeat } from '../studies/seat/study';
+import { type HangResult, studyHang } from '../studies/hang/study';
 import type { SeatResult } from '../studies/seat/types';
 import { studySurvey, type SurveyResult } from '../studies/survey/study';
 import type { Study } from '../studies/types';
-import { BOUGHT, HEARD, MARKED, partsOf, SEATED, TAPED } from './parts';
+import { BOUGHT, HEARD, HUNG, MARKED, partsOf, SEATED, TAPED } from './parts';
 
 export interface Glance {
   project: Project;
@@ -27,13 +28,14 @@ export interface Glance {
   /** By closed forms; the waves are a long question. */
   bass: Study<BassResult>;
   marks: Study<MarksResult>;
+  hang: Study<HangResult>;
   build: Study<BuildResult>;
   /** What the decay study and the plan are given. */
   decay: DecayInputs;
   plan: PlanInputs;
 }
 
-type Short = 'survey' | 'seat' | 'bass' | 'marks' | 'build' | 'decay' | 'plan';
+type Short = 'survey' | 'seat' | 'bass' | 'marks' | 'hang' | 'build' | 'decay' | 'plan';
 
 /** What each short study reads of the document. */
 export const READS: Readonly<Record<Short, readonly Part[]>> = {
@@ -41,6 +43,7 @@ export const READS: Readonly<Record<Short, readonly Part[]>> = {
   seat: SEATED,
   bass: SEATED,
   marks: MARKED,
+  hang: HUNG,
   build: BOUGHT,
   decay: HEARD,
   plan: BOUGHT,
@@ -51,6 +54,7 @@ const RUNS: { readonly [K in Short]: (glance: Glance) => Glance[K] } = {
   seat: ({ project, setting }) => studySeat(project, setting),
   bass: ({ project, setting }) => studyBass(project, setting),
   marks: ({ project, setting }) => studyMarks(project, setting),
+  hang: ({ setting }) => studyHang(setting),
   build: ({ project }) => studyBuild(project),
   decay: ({ setting, marks }) => decayInputs(setting.project, setting, marks.result),
   plan: ({ setting, decay }) => planInputs(setting.project, setting, decay),

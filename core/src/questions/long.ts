@@ -15,8 +15,9 @@ import type { RecipeSheet, RecipeSheetInputs } from '../studies/recipes/study';
 import type { SearchInputs, SearchResult, SearchWeights } from '../studies/search/study';
 import type { OrientInputs, OrientResult } from '../studies/seat/orient';
 import type { Study } from '../studies/types';
+import type { LayOutInputs, LayOutResult } from '../studies/hang/types';
 import type { Glance } from './glance';
-import { HEARD, heardAnywhere, partsOf, waves } from './parts';
+import { HEARD, HUNG, heardAnywhere, partsOf, waves } from './parts';
 
 type Shape<Asked, Inputs, Result> = { asked: Asked; inputs: Inputs; result: Result };
 type Without<T, K extends string> = T extends unknown ? Omit<T, K> : never;
@@ -31,6 +32,7 @@ export interface Long {
   proportions: Shape<BoxSize, ProportionInputs, ProportionMap>;
   orient: Shape<null, OrientInputs, OrientResult>;
   search: Shape<SearchWeights, SearchInputs, SearchResult>;
+  'lay-out': Shape<{ afresh: boolean }, LayOutInputs, LayOutResult>;
   bass: Shape<Without<BassTask, 'project'>, BassTask, BassOutcome>;
 }
 export type LongKind = keyof Long;
@@ -73,6 +75,10 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
   search: {
     reads: ({ project }) => heardAnywhere(project),
     inputs: ({ project }, weights) => ({ project, weights }),
+  },
+  'lay-out': {
+    reads: ({ project }) => partsOf(project, HUNG),
+    inputs: ({ project }, { afresh }) => ({ project, afresh }),
   },
   bass: {
     reads: ({ project }) => waves(project),

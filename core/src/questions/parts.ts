@@ -12,9 +12,11 @@ const allBut = (...left: Part[]): readonly Part[] => PARTS.filter((p) => !left.i
 /** Names, notes and what the site met: said, never computed with. */
 const SAID: Part[] = ['name', 'log', 'site'];
 /** What is bought, and everything that decides it. */
-export const BOUGHT = allBut(...SAID, 'tape');
+export const BOUGHT = allBut(...SAID, 'tape', 'treatment.hanging');
 /** What may be heard: prices and habits change no answer about the room. */
-export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices');
+export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'treatment.hanging');
+/** What decides where pieces hang, and how they line up. */
+export const HUNG = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'brief', 'target', 'treatment.plan');
 /** First reflections and what covers them. */
 export const MARKED = HEARD.filter((p) => !['brief', 'target', 'treatment.plan'].includes(p));
 /** What is decided, and what it is made of. */

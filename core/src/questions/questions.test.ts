@@ -6,6 +6,7 @@ import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
 import { PLAIN_PRICES } from '../recipes/types';
 import { createBassRunner } from '../studies/bass/run';
+import { layOut } from '../studies/hang/layOut';
 import { searchSeat } from '../studies/search/study';
 import { studyOrientation } from '../studies/seat/orient';
 import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands';
@@ -32,6 +33,7 @@ const ASKED = {
   proportions: [4, 5, 2.5],
   orient: null,
   search: { notch: 1, evenness: 0, symmetry: 1, coverage: 1 },
+  'lay-out': { afresh: true },
   bass: { task: 'answer', quality: 'coarse' },
 } as const;
 const inputsOf = (kind: LongKind, glance: Glance) => QUESTIONS[kind].inputs(glance, ASKED[kind] as never) as unknown;
@@ -40,6 +42,7 @@ const RUN: Partial<Record<LongKind, (project: Project) => unknown>> = {
   orient: (project) => studyOrientation({ project }),
   // Beside the map and the best there is the seat as it was when asked.
   search: (project) => ({ ...searchSeat({ project, weights: ASKED.search }, null), asked: null }),
+  'lay-out': (project) => layOut(project, true),
   bass: (project) => createBassRunner(loadLinalg)({ ...ASKED.bass, project }, () => {}),
 };
 
@@ -114,7 +117,7 @@ describe('parts', () => {
       [...Object.keys(rest), ...Object.keys(treatment).map((k) => `treatment.${k}`)].sort(),
     );
     expect(PARTS.filter((p) => !HEARD.includes(p)).sort()).toEqual(
-      ['buying', 'log', 'name', 'site', 'tape', 'treatment.prices'].sort(),
+      ['buying', 'log', 'name', 'site', 'tape', 'treatment.hanging', 'treatment.prices'].sort(),
     );
     expect(MARKED).toContain('treatment.pieces');
     expect(SEATED).not.toContain('marking');

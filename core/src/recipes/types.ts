@@ -26,7 +26,6 @@ export type RecipeForm = (typeof FORMS)[number];
 /** Whether it stands in a corner or along an edge, drawn and counted by its front across it. */
 export const isCornered = (form: RecipeForm): boolean => form === 'straddle' || form === 'corner' || form === 'edge';
 
-
 export const PLACE_SORTS = ['wall', 'ceiling', 'corner', 'edge'] as const;
 export type PlaceSort = (typeof PLACE_SORTS)[number];
 /** Which sorts of place pieces of a form go to by number; what stands free and what is turned go to a place of their own. */

@@ -1,5 +1,5 @@
 /** The one next thing to do in each stage, from what the studies already say. Plain rules, in the order of the work. */
-import type { Project } from '../document/schema/project';
+import { isByNumber, type Project } from '../document/schema/project';
 import type { DecayResult } from '../studies/decay/types';
 import type { BuildResult } from '../studies/build/study';
 import type { MarksResult } from '../studies/marks/study';
@@ -12,6 +12,7 @@ export type NextStep =
   | { kind: 'rig' | 'solve' | 'bass-places' }
   | { kind: 'cover'; mark: string; letter: string; face: string; levelDb: number }
   | { kind: 'answer'; panels: number }
+  | { kind: 'lay-out'; count: number }
   | { kind: 'decay-plan' | 'decay-wait' | 'decide' | 'lists' }
   | { kind: 'go'; to: StageId };
 
@@ -61,7 +62,7 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
     }
     case 'decay': {
       if (!decay) return { kind: 'decay-wait' };
-      if (decay.chosen.worst === null) return { kind: 'go', to: 'build' };
+      if (decay.chosen.worst === null) return { kind: 'go', to: 'hang' };
       const { answer } = decay;
       return decay.mix.length === 0 && answer.status === 'reached' && decay.chosen.panels < answer.curve.panels
         ? { kind: 'answer', panels: answer.curve.panels }
@@ -69,6 +70,13 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
     }
     case 'recipes':
       return { kind: 'go', to: 'decay' };
+    case 'hang': {
+      const lots = project.treatment.pieces.filter(isByNumber).filter((p) => p.state === 'decided');
+      if (project.treatment.pieces.length === 0) return { kind: 'decide' };
+      if (waiting > 0) return { kind: 'doubts', count: waiting };
+      const count = lots.reduce((sum, p) => sum + p.place.count, 0);
+      return count > 0 ? { kind: 'lay-out', count } : { kind: 'go', to: 'build' };
+    }
     case 'build':
       if (build.panels === 0) return { kind: 'decide' };
       return waiting > 0 ? { kind: 'doubts', count: waiting } : { kind: 'lists' };

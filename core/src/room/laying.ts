@@ -42,6 +42,7 @@ export function piecesFor(
       state: 'laid-out',
       dates: { decided: null, laidOut: at, hung: null },
       covers: [...covers],
+      locked: false,
     };
   });
   return numbered(setting.project, pieces, name);

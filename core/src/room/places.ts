@@ -20,8 +20,8 @@ export interface PlanPlace {
   name: string;
   /** Faces it lies on: one, or the two that meet. */
   faces: string[];
-  /** Free lengths along a corner or edge, m; empty for faces. */
-  stretches: number[];
+  /** What of a corner's height over the floor, or of an edge's length, is free, m; empty for faces. */
+  spans: [from: number, to: number][];
   /** For pieces on both sides alike. */
   side: 'left' | 'right' | null;
 }
@@ -41,19 +41,19 @@ const largestWall = (setting: Setting, wall: string): SettingFace | undefined =>
     .reduce<SettingFace | undefined>((best, f) => (!best || f.area > best.area ? f : best), undefined);
 
 /** What of 0…length is left when spans are taken out. */
-function freeSpans(length: number, taken: readonly (readonly [number, number])[]): number[] {
+function freeSpans(length: number, taken: readonly (readonly [number, number])[]): [number, number][] {
   const sorted = taken
     .map(([a, b]): [number, number] => [Math.max(0, a), Math.min(length, b)])
     .sort((a, b) => a[0] - b[0]);
-  const free: number[] = [];
+  const free: [number, number][] = [];
   let from = 0;
   for (const [a, b] of sorted) {
     if (b <= a) continue;
-    if (a > from) free.push(a - from);
+    if (a > from) free.push([from, a]);
     from = Math.max(from, b);
   }
-  if (length > from) free.push(length - from);
-  return free.filter((s) => s > CRUMB);
+  if (length > from) free.push([from, length]);
+  return free.filter(([a, b]) => b - a > CRUMB);
 }
 
 /** Boxes on a wall (u from its left end as seen from the room) that openings and hung pieces take. */
@@ -102,7 +102,7 @@ function cornersOf(setting: Setting): PlanPlace[] {
         class: 'corners',
         name: `corner of ${first.name} and ${second.name}`,
         faces: [first.id, second.id],
-        stretches: freeSpans(top - floor, [
+        spans: freeSpans(top - floor, [
           ...takenAtEnd(setting, first, endOf(first)),
           ...takenAtEnd(setting, second, endOf(second)),
         ]),
@@ -135,7 +135,7 @@ function edgesOf(setting: Setting): PlanPlace[] {
         class: 'edges',
         name: `edge of ${face.name} and ceiling`,
         faces: [face.id, ceiling.id],
-        stretches: freeSpans(length, taken),
+        spans: freeSpans(length, taken),
         side: side === 'left' || side === 'right' ? side : null,
       },
     ];
@@ -159,7 +159,7 @@ export const placesOf = (setting: Setting): PlanPlace[] =>
       const kind = CLASS_OF[f.side];
       if (!kind || f.kind === 'riser' || f.kind === 'floor') return [];
       const side = f.kind === 'wall' && (f.side === 'left' || f.side === 'right') ? f.side : null;
-      return [{ id: f.id, class: kind, name: f.name, faces: [f.id], stretches: [], side }];
+      return [{ id: f.id, class: kind, name: f.name, faces: [f.id], spans: [], side }];
     }),
     ...cornersOf(setting),
     ...edgesOf(setting),
@@ -255,8 +255,8 @@ export const capacityOf = (setting: Setting, face: SettingFace, size: { width: n
 
 /** How many pieces of a recipe fit a place when nothing else hangs there. */
 export function fitsOn(setting: Setting, place: PlanPlace, recipe: Recipe): number {
-  if (place.stretches.length > 0 || place.class === 'corners' || place.class === 'edges')
-    return place.stretches.reduce((sum, s) => sum + Math.floor(s / recipe.height + 1e-9), 0);
+  if (place.class === 'corners' || place.class === 'edges')
+    return place.spans.reduce((sum, [from, to]) => sum + Math.floor((to - from) / recipe.height + 1e-9), 0);
   return capacityOf(
     setting,
     setting.faces.find((f) => f.id === place.id)!,

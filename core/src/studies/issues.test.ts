@@ -39,6 +39,12 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
       { type: 'set-loudspeaker', id: 'left', values: { mount: 'flush' }, mirror: true },
     ],
   ],
+  [
+    'hang.in-the-way',
+    () => edited(plainBox(), { type: 'put', list: 'openings', thing: window() }),
+    [{ type: 'put-pieces', pieces: [pieceAt({ face: 'D', u: 1.2 })] }],
+  ],
+  ['hang.past-face', plainBox, [{ type: 'put-pieces', pieces: [pieceAt({ u: 4.7 })] }]],
   ['bass.list-ends-early', plainBox, [{ type: 'set-box', box: { length: 30, width: 20, height: 8 } }]],
   [
     'survey.patch-outside',
@@ -181,8 +187,8 @@ test('every issue is provoked, and says where and what to do in every system, wi
   const said = new Map<string, Issue>();
   const look = (project: Project): string[] => {
     const glance = glanceAt(project);
-    const { survey, seat, bass, marks, build } = glance;
-    const issues = [survey, seat, bass, marks, build, studyDecay(glance.decay, solver)].flatMap((s) => s.issues);
+    const { survey, seat, bass, marks, hang, build } = glance;
+    const issues = [survey, seat, bass, marks, hang, build, studyDecay(glance.decay, solver)].flatMap((s) => s.issues);
     for (const issue of issues) if (!said.has(issue.code)) said.set(issue.code, issue);
     return issues.map((i) => i.code);
   };

@@ -1,5 +1,7 @@
 /** What every study returns beside its result: issues as data (sentences are made in words/) and the working. */
 
+import type { KeepOut } from '../room/keepOuts';
+
 export type Severity = 'wrong' | 'warning' | 'note';
 
 /** Nothing to say beside the code. */
@@ -68,6 +70,8 @@ export interface IssueValues {
   'decay.gap-deeper-than-panel': { gap: number; depth: number };
   'decay.thin-panel': { depth: number; alpha: number };
   'decay.fill-dense-for-bass': None;
+  'hang.in-the-way': { name: string; other: string; by: number; kind: KeepOut['kind'] };
+  'hang.past-face': { name: string; face: string; by: number };
   'build.nothing-decided': None;
   'build.diffusers-not-listed': { count: number };
   'build.frame-too-thick': { frame: number };

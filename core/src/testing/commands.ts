@@ -200,6 +200,7 @@ const makers: Makers = {
         state: 'laid-out',
         dates: { decided: null, laidOut: '2026-11-01T08:00:00Z', hung: null },
         covers: [],
+        locked: false,
       },
     ],
   }),
@@ -247,6 +248,15 @@ const makers: Makers = {
     recipe: { ...structuredClone(r.pick(RECIPES)), id: `own-${r.whole(1, 4)}`, name: `Mine ${r.whole(1, 9)}` },
   }),
   'take-recipe': (r, p) => ({ type: 'take-recipe', id: anyId(r, p.treatment.recipes, 'own-9') }),
+  'set-locked': (r, p) => ({
+    type: 'set-locked',
+    ids: p.treatment.pieces.length > 0 ? [r.pick(p.treatment.pieces).id] : ['nobody'],
+    locked: r.whole(0, 3) > 0,
+  }),
+  'set-hanging': (r) => ({
+    type: 'set-hanging',
+    hanging: { by: r.pick(['middles', 'tops'] as const), level: r.pick([null, at(r, 1, 2)]), leastGap: at(r, 0, 0.2) },
+  }),
   'set-plan': (r) => ({ type: 'set-plan', plan: { money: r.pick([null, r.whole(100, 900)]) } }),
   'set-prices': (r) => ({ type: 'set-prices', prices: { cloth: at(r, 4, 20) } }),
   batch: (r, p) => {

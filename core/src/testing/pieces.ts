@@ -47,6 +47,7 @@ export function pieceAt({
     state,
     dates,
     covers,
+    locked: false,
   };
 }
 

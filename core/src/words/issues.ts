@@ -1,6 +1,7 @@
 /** Sentences for issue codes, in one place. Plain and exact: what, where, by how much, and what to do about it. */
 import type { IssueCode, IssueValues } from '../studies/types';
 import { fixed } from '../quantities/format';
+import { MEETS } from './hang';
 import { surfaceWords } from './tapes';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 
@@ -122,6 +123,8 @@ const SENTENCES: { readonly [C in IssueCode]: Say<IssueValues[C]> } = {
     `${l('depth')} deep, this panel takes ${percent(v.alpha)} % at 125 Hz: highs will go and the bass will stay. First reflections want at least ${m(0.1)}.`,
   'decay.fill-dense-for-bass': () =>
     'This fill is dense for bass: a lighter fill (lower flow resistivity) lets low notes in deeper.',
+  'hang.in-the-way': (v, l) => `${v.name} ${MEETS[v.kind](v.other)} by ${l('by')}.`,
+  'hang.past-face': (v, l) => `${v.name} reaches ${l('by')} past the ${surface(v.face)}.`,
   'build.nothing-decided': () => 'No panels are decided yet. Use the answer in Decay, or set numbers by surface there.',
   'build.diffusers-not-listed': (v) =>
     `${v.count === 1 ? 'One hung diffuser is' : `${v.count} hung diffusers are`} not in these lists: buy them, or build them by a recipe of Recipes, which has their boards.`,

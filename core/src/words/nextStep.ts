@@ -9,7 +9,8 @@ const GO: Record<string, string> = {
   bass: 'Nothing speaks against this seat. Go on to Bass: what the lowest notes do here.',
   marks: 'The bass is even enough. Go on to Marks: where first reflections meet the walls.',
   decay: 'Go on to Decay: how many panels bring the room to its target.',
-  build: 'The target is met. Go on to Build: what to buy and cut.',
+  hang: 'The target is met. Go on to Hang: where each piece goes.',
+  build: 'Everything has its place. Go on to Build: what to buy and cut.',
 };
 
 /** One sentence for a step. */
@@ -37,6 +38,10 @@ export function nextStepSentence(step: NextStep): string {
       return `The loudest bare mark is ${step.letter} on ${surfaceWords(step.face)}, ${fixed(step.levelDb, 1)} dB: see what can be done about it.`;
     case 'answer':
       return `Use the answer on the right: ${counted(step.panels, 'panel')} bring the room to its target.`;
+    case 'lay-out':
+      return step.count === 1
+        ? 'One piece is decided and has no place yet: lay it out.'
+        : `${counted(step.count, 'piece')} are decided and have no place yet: lay them out.`;
     case 'decay-plan':
       return 'One kind of panel does not do it: open Plan and let it choose among recipes.';
     case 'decay-wait':

@@ -73,6 +73,7 @@ function createAnswers() {
     proportions: line('proportions'),
     orient: line('orient'),
     search: line('search'),
+    layOut: line('lay-out'),
     bass: createBass(desk),
   };
   lines.decay.follow(() => null);

@@ -4,6 +4,7 @@ import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { counted } from '@tawny/core/words/build';
+import { isAt } from '@tawny/core/document/schema/project';
 import type { StageId } from '@tawny/core/report/verdict';
 import { useAnswers, useLines } from '../answers/answers';
 import { useResults } from '../answers/results';
@@ -22,6 +23,15 @@ interface State {
 }
 
 const bassSolved = computed(() => results.measures.some((m) => m.id === 'swing'));
+
+const hangState = computed((): State => {
+  const pieces = doc.project?.treatment.pieces ?? [];
+  const conflicts = answers.calm?.hang.result.conflicts ?? 0;
+  const placed = pieces.filter(isAt).length;
+  const all = pieces.reduce((sum, p) => sum + (p.place.kind === 'number' ? p.place.count : 1), 0);
+  if (conflicts > 0) return { text: counted(conflicts, 'conflict'), doubt: true };
+  return { text: all === 0 ? 'nothing yet' : `${placed} of ${all} placed`, doubt: false };
+});
 
 const states = computed((): Record<StageId, State> => {
   const count = (stage: StageId): State => {
@@ -58,6 +68,7 @@ const states = computed((): Record<StageId, State> => {
       text: own === 0 ? 'library' : `${own} of your own`,
       doubt: false,
     },
+    hang: hangState.value,
     build:
       build && build.panels > 0
         ? { text: counted(build.panels, 'piece'), doubt: build.shopping === null }

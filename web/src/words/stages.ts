@@ -15,6 +15,7 @@ export const STAGES: readonly StageWords[] = [
   { id: 'marks', name: 'Marks', question: 'where does tape go?' },
   { id: 'decay', name: 'Decay', question: 'how many of what bring the room to its target?' },
   { id: 'recipes', name: 'Recipes', question: 'what does a thing built like this really do?' },
+  { id: 'hang', name: 'Hang', question: 'where exactly does each piece hang?' },
   { id: 'build', name: 'Build', question: 'what to buy?' },
 ];
 
@@ -133,6 +134,8 @@ export const COMMAND_NAMES: Readonly<Record<SingleCommand['type'], string>> = {
   'set-numbers': 'what is decided',
   'put-recipe': 'a recipe',
   'take-recipe': 'a recipe taken away',
+  'set-locked': 'a lock',
+  'set-hanging': 'how pieces line up',
   'set-plan': 'the plan',
   'set-prices': 'the prices',
   'set-buying': 'buying',

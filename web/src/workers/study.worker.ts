@@ -44,6 +44,12 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       return (await import('@tawny/core/studies/marks/secondOrder')).studySecondOrder(request.inputs, progress);
     case 'orient':
       return (await import('@tawny/core/studies/seat/orient')).studyOrientation(request.inputs, progress);
+    case 'lay-out':
+      return (await import('@tawny/core/studies/hang/layOut')).layOut(
+        request.inputs.project,
+        request.inputs.afresh,
+        progress,
+      );
     case 'bass': {
       const { createBassRunner } = await import('@tawny/core/studies/bass/run');
       bass ??= createBassRunner(linalg);

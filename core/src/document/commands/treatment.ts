@@ -24,7 +24,7 @@ function putNumbers(
     const place = { kind: 'number' as const, on, count };
     if (known) return { ...known, place };
     const dates = { decided: at, laidOut: null, hung: null };
-    return { id: free(), name: '', recipe, place, state: 'decided', dates, covers: [] };
+    return { id: free(), name: '', recipe, place, state: 'decided', dates, covers: [], locked: false };
   });
   treatment.pieces = [...treatment.pieces.filter(stays), ...lots];
 }
@@ -48,6 +48,12 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
       piece.state = state;
       piece.dates.hung = state === 'hung' ? at : null;
     }
+  },
+  'set-locked'({ treatment }, { ids, locked }) {
+    for (const id of ids) found(treatment.pieces, id).locked = locked;
+  },
+  'set-hanging'({ treatment }, { hanging }) {
+    Object.assign(treatment.hanging, hanging);
   },
   'set-cover'({ treatment }, { recipe }) {
     treatment.cover = recipe;

@@ -22,6 +22,7 @@ import type {
   Patch,
   Piece,
   PieceState,
+  Hanging,
   Plan,
   Platform,
   Project,
@@ -96,6 +97,8 @@ export type TreatmentCommand =
   | { type: 'set-numbers'; of: string | null; numbers: Numbers[]; at: string | null }
   | { type: 'put-recipe'; recipe: OwnRecipe }
   | { type: 'take-recipe'; id: string }
+  | { type: 'set-locked'; ids: string[]; locked: boolean }
+  | { type: 'set-hanging'; hanging: Partial<Hanging> }
   | { type: 'set-plan'; plan: Partial<Plan> }
   | { type: 'set-prices'; prices: Partial<Prices> }
   | { type: 'set-buying'; buying: Partial<BuyingHabits> };

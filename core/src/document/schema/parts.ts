@@ -77,6 +77,8 @@ export const LIMITS = {
   most: [0, 2000],
   coverage: [0, 1],
   kilograms: [0, 20000],
+  levelLine: [0.2, 20],
+  leastGap: [0, 1],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) =>
@@ -206,6 +208,18 @@ export const piece = z.strictObject({
   dates: z.strictObject({ decided: when, laidOut: when, hung: when }),
   /** Marks it was put up for. */
   covers: z.array(line(1, 120)).check(z.maxLength(60)),
+  /** Laying out leaves it where it is. */
+  locked: z.boolean(),
+});
+
+/** How pieces are laid out: what of them lines up all round, at which height, and what is kept between them. */
+export const LINED_UP = ['middles', 'tops'] as const;
+export const hanging = z.strictObject({
+  by: z.enum(LINED_UP),
+  /** Over the floor, m; null: middles at ear height, tops where pieces with their middle there end. */
+  level: z.nullable(within('levelLine')),
+  /** Least gap between pieces, and to what they must keep clear of, m. */
+  leastGap: within('leastGap'),
 });
 
 export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'note'] as const;

@@ -1,5 +1,5 @@
 /**
- * The saved document, version 7: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 8: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
@@ -19,6 +19,7 @@ import {
   corner,
   framing,
   furniture,
+  hanging,
   headRange,
   id,
   key,
@@ -41,10 +42,10 @@ import {
 import { ownTarget, plan, prices, recipe } from './recipe';
 import { solidFault } from '../place/shape';
 
-export { FURNITURE_KINDS, LIMITS, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
+export { FURNITURE_KINDS, LIMITS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 7;
+export const VERSION = 8;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -111,6 +112,7 @@ const shape = z.strictObject({
     stock: z.array(size).check(z.maxLength(20)),
     /** Everything decided, laid out and hung. */
     pieces: z.array(piece).check(z.maxLength(1000)),
+    hanging,
     /** Recipes of one's own, beside the library. */
     recipes: z.array(recipe).check(z.maxLength(200)),
     plan,
@@ -145,6 +147,7 @@ export type PieceAt = Piece & { place: { kind: 'at' } };
 export type PieceByNumber = Piece & { place: { kind: 'number' } };
 export type LogEntry = Project['log'][number];
 export type SiteMark = Project['site'][string];
+export type Hanging = Project['treatment']['hanging'];
 export type OwnRecipe = Project['treatment']['recipes'][number];
 export type Plan = Project['treatment']['plan'];
 export type Opening = Room['openings'][number];

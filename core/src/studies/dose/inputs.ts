@@ -95,7 +95,7 @@ export function planInputs(
     alike: leftRightAlike,
     cornerLength: places
       .filter((p) => p.class === 'corners')
-      .reduce((sum, p) => sum + p.stretches.reduce((s, x) => s + x, 0), 0),
+      .reduce((sum, p) => sum + p.spans.reduce((s, [from, to]) => s + to - from, 0), 0),
     plan: structuredClone(plan),
     prices: { ...prices },
     habits: { ...project.buying },

@@ -49,7 +49,7 @@ test('places of a box: four walls, a ceiling, four corners of its height, four e
     'right',
   ]);
   const corner = places.find((p) => p.id === 'corner A')!;
-  expect(corner.stretches).toEqual([expect.closeTo(2.6, 9)]);
+  expect(corner.spans).toEqual([[0, expect.closeTo(2.6, 9)]]);
   expect(fitsOn(setting, corner, recipeOf(box(), 'straddle-15'))).toBe(2);
   expect(
     places
@@ -75,9 +75,11 @@ test('places of a box: four walls, a ceiling, four corners of its height, four e
       leaf: null,
     },
   });
-  expect(placesOf(settingOf(door)).some((p) => p.class === 'corners' && Math.abs(p.stretches[0]! - 0.6) < 1e-9)).toBe(
-    true,
-  );
+  expect(
+    placesOf(settingOf(door)).some(
+      (p) => p.class === 'corners' && Math.abs(p.spans[0]![1] - p.spans[0]![0] - 0.6) < 1e-9,
+    ),
+  ).toBe(true);
   const without = edited(box(), { type: 'set-usable', usable: ['A', 'B', 'C', 'D'] });
   const there = settingOf(without);
   expect(

@@ -31,7 +31,7 @@ export function openBox(setting: Setting, mark: Pick<Mark, 'face' | 'zone'>, out
 }
 
 /** Marks of a face that want a panel: loud when bare, not yet covered, where something can hang. */
-const wantingOn = (face: SettingFace, marks: readonly Mark[], threshold: Threshold): Mark[] =>
+export const wantingOn = (face: SettingFace, marks: readonly Mark[], threshold: Threshold): Mark[] =>
   marks.filter(
     (m) =>
       m.face === face.id &&

@@ -1,0 +1,57 @@
+/** `tawny hang`: lays out what is decided and tells every piece as it is taped, as JSON or as text for a terminal. */
+import { applyCommand } from '@tawny/core/document/commands/commands';
+import type { Project } from '@tawny/core/document/schema/project';
+import { namedRecipes } from '@tawny/core/document/recipes';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import { settingOf } from '@tawny/core/room/setting';
+import { layOut } from '@tawny/core/studies/hang/layOut';
+import { studyHang } from '@tawny/core/studies/hang/study';
+import { layOutCommands } from '@tawny/core/studies/hang/take';
+import { fromMiddleText, OPEN_WORDS, unplacedSentence } from '@tawny/core/words/hang';
+import { issueSentence } from '@tawny/core/words/issues';
+import { surfaceWords } from '@tawny/core/words/tapes';
+
+export type HangReport = ReturnType<typeof hangOf>;
+
+/** @param afresh lifts what is laid out already, but for what is up or locked */
+export function hangOf(project: Project, afresh: boolean) {
+  const result = layOut(project, afresh);
+  const commands = layOutCommands(project, result, afresh, null);
+  const next = applyCommand(project, { type: 'batch', commands }).project;
+  const { result: hung, issues } = studyHang(settingOf(next));
+  const { unplaced, open, level, mirrored, unmirrored } = result;
+  return {
+    project: { id: project.id, name: project.name },
+    level,
+    pieces: hung.pieces.map(({ left, right, low, high, ...p }) => ({ ...p, edges: { left, right, low, high } })),
+    faces: hung.faces,
+    unplaced: unplaced.map((u) => ({ ...u, sentence: unplacedSentence(u, nameIn(project, u.recipe), 'metric') })),
+    open,
+    mirrored,
+    unmirrored,
+    conflicts: issues.map((i) => ({ where: i.where, sentence: issueSentence(i, 'metric') })),
+  };
+}
+
+const nameIn = (project: Project, recipe: string): string =>
+  namedRecipes(project, 'metric').find((r) => r.id === recipe)?.name ?? recipe;
+
+export function hangText(report: HangReport, project: Project): string {
+  const m = (v: number) => lengthText(v, 'metric');
+  const lines = [
+    `${report.project.name}: ${report.pieces.length} pieces, ${report.level.by} at ${m(report.level.height)}`,
+  ];
+  for (const face of report.faces) {
+    lines.push('', `${surfaceWords(face.name)}, ${m(face.length)}; from its middle line`);
+    for (const p of report.pieces.filter((q) => q.face === face.id))
+      lines.push(
+        `  ${p.label.padEnd(11)} ${nameIn(project, p.recipe).padEnd(28)} left edge ${fromMiddleText(p.fromMiddle.left, 'metric')}, bottom ${m(p.edges.low)}, top ${m(p.edges.high)}${p.covers.length > 0 ? `; covers ${p.covers.join(', ')}` : ''}`,
+      );
+  }
+  const told = [
+    ...report.unplaced.map((u) => u.sentence),
+    ...report.conflicts.map((c) => c.sentence),
+    ...report.open.map((o) => `${o.letter} on the ${surfaceWords(o.faceName)} stays open: ${OPEN_WORDS[o.why]}.`),
+  ];
+  return [...lines, ...(told.length > 0 ? ['', ...told] : [])].join('\n');
+}

@@ -1,0 +1,83 @@
+/** What a piece on a wall must keep clear of, by its depth: openings, door swings, furniture, corner pieces beside it, other pieces. */
+import { type Box, boundsOf, clipConvex } from '../geometry/clip';
+import type { Vec2 } from '../geometry/vector';
+import type { Opening } from '../document/schema/project';
+import { cornerTwin } from './corners';
+import { doorSwings } from './doors';
+import { liesFlat } from './objects';
+import { faceAxes } from './pieces';
+import type { Setting, SettingFace } from './setting';
+
+export interface KeepOut extends Box {
+  /** Of the thing, and what it is called. */
+  id: string;
+  name: string;
+  kind: Opening['kind'] | 'swing' | 'thing' | 'piece';
+  /** Kept free around it, m; it is in the box already. */
+  clearance: number;
+}
+
+/** Carried aside for as long as it takes, or moved with the piece: nothing keeps clear of them. */
+const MOVABLE = ['person', 'chair', 'gobo'];
+/** A body nearer to another than this only touches it, m. */
+const TOUCH = 0.001;
+
+/** Part of an outline on the plan within so much of a wall, as a span along it; null when there is none. */
+function within(face: SettingFace, outline: readonly Vec2[], depth: number): { left: number; right: number } | null {
+  const [right, left] = face.foot!;
+  const { u, n } = faceAxes(face);
+  const out = (p: Vec2): Vec2 => [p[0] + n[0] * depth, p[1] + n[1] * depth];
+  const strip: Vec2[] = [left, right, out(right), out(left)];
+  const part = clipConvex([...outline], strip);
+  if (part.length < 3) return null;
+  const along = part.map((p) => (p[0] - left[0]) * u[0] + (p[1] - left[1]) * u[1]);
+  const span = { left: Math.min(...along), right: Math.max(...along) };
+  return span.right - span.left > TOUCH ? span : null;
+}
+
+/**
+ * What is in the way of a piece so deep on a wall, in the wall's own coordinates, m.
+ * @param without ids of pieces and furniture that are no obstacle: the piece itself, or what is thought away
+ */
+export function keepOutsOn(
+  setting: Setting,
+  face: SettingFace,
+  depth: number,
+  without: ReadonlySet<string> = new Set(),
+): KeepOut[] {
+  if (face.kind !== 'wall' && face.kind !== 'ceiling') return [];
+  const pieces = piecesOn(setting, face).filter((p) => !without.has(p.id));
+  if (face.kind === 'ceiling' || !face.foot) return pieces;
+  const openings = setting.surveyed.openings
+    .filter((o) => o.wall === face.surface)
+    .map(({ id, name, kind, clearance: c, u, v, width, height }): KeepOut => {
+      const box = { left: u - c, low: v - c, right: u + width + c, high: v + height + c };
+      return { id, name, kind, clearance: c, ...box };
+    });
+  const swings = doorSwings(setting.room).flatMap((swing): KeepOut[] => {
+    const door = setting.surveyed.openings.find((o) => o.id === swing.id)!;
+    // Its own wall is kept free by the door itself.
+    const span = door.wall === face.surface ? null : within(face, swing.outline, depth);
+    return span
+      ? [{ id: door.id, name: door.name, kind: 'swing', clearance: 0, ...span, low: 0, high: door.v + door.height }]
+      : [];
+  });
+  const things = setting.objects.flatMap((o): KeepOut[] => {
+    if (liesFlat(o.kind) || MOVABLE.includes(o.kind) || without.has(o.id)) return [];
+    const span = within(face, o.outline, depth - TOUCH);
+    return span ? [{ id: o.id, name: o.name, kind: 'thing', clearance: 0, ...span, low: o.low, high: o.high }] : [];
+  });
+  return [...openings, ...swings, ...things, ...pieces];
+}
+
+/** Pieces on a face, and those before the wall beside it that reach round the corner. */
+function piecesOn(setting: Setting, face: SettingFace): KeepOut[] {
+  return setting.placed.flatMap((p): KeepOut[] => {
+    const here = { id: p.id, name: p.name, kind: 'piece' as const, clearance: 0 };
+    if (p.face === face.id) return [{ ...here, ...p.box }];
+    if (p.kind !== 'corner') return [];
+    const own = setting.faces.find((f) => f.id === p.face)!;
+    const twin = cornerTwin(setting, own, p.box);
+    return twin?.face === face && twin.outline.length > 2 ? [{ ...here, ...boundsOf(twin.outline) }] : [];
+  });
+}

@@ -1,0 +1,63 @@
+/** Why a piece found no place in its row, and the ways out that hold at least one more: each is tried by laying the row out again. */
+import type { Setting } from '../../room/setting';
+import { sizesOf } from '../marks/coverMark';
+import { type levelOf, plain, type Row, rowOn, type Solved } from './row';
+import type { NoRoom, Wanted, WayOut } from './types';
+import { countsOf } from './walls';
+
+/** What stands in the row by name, and the longest stretch it leaves. */
+export function reasonOf(row: Row, wanted: Wanted, least: number): NoRoom {
+  const longest = Math.max(0, ...row.free.map((s) => s.to - s.from));
+  const inRow = row.keepOuts.filter((k) => k.low < row.high - 1e-9 && k.high > row.low + 1e-9);
+  return {
+    why: 'row',
+    longest,
+    needs: wanted.size.width + 2 * least,
+    names: [...new Set(inRow.map((k) => k.name))],
+  };
+}
+
+interface LaidOut {
+  setting: Setting;
+  level: ReturnType<typeof levelOf>;
+  rows: readonly Row[];
+  /** By face. */
+  solved: ReadonlyMap<string, Solved>;
+}
+
+/** Ways out for one kind of a row. */
+export function waysFor({ setting, level, rows, solved }: LaidOut, row: Row, kind: number): WayOut[] {
+  const { usable, hanging } = setting.project.treatment;
+  const wanted = row.wanted[kind]!;
+  const missing = wanted.count - solved.get(row.face.id)!.placed[kind]!;
+  const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
+  const least = hanging.leastGap;
+  /** How many of those missing a row laid out otherwise holds. */
+  const more = (other: Row, gap = least) =>
+    Math.min(missing, sum(plain(other, countsOf(other), gap).placed) - sum(solved.get(other.face.id)?.placed ?? []));
+  const again = (list: Wanted[], without?: ReadonlySet<string>) =>
+    rowOn(setting, row.face, list, level, row.zones, without);
+  const others = row.wanted.filter((w) => w !== wanted);
+  const stays = wanted.count > missing ? [{ ...wanted, count: wanted.count - missing }] : [];
+  const inSize = (size: Wanted['size']) => again([...others, ...stays, { ...wanted, size, count: missing }]);
+  const { width, height } = wanted.size;
+  const smaller = sizesOf(setting.project, wanted.recipe).filter((s) => s.width * s.height < width * height - 1e-6);
+  const elsewhere = setting.faces.filter(
+    (f) => f !== row.face && f.kind === 'wall' && f.foot !== null && usable.includes(f.surface),
+  );
+  const ways: WayOut[] = [
+    ...row.keepOuts
+      .filter((k) => k.kind === 'thing')
+      .map((k): WayOut => ({ way: 'move', name: k.name, count: more(again(row.wanted, new Set([k.id]))) })),
+    ...(least > 0 ? [{ way: 'gap' as const, gap: 0, count: more(row, 0) }] : []),
+    ...(width !== height ? [{ way: 'lying' as const, count: more(inSize({ width: height, height: width })) }] : []),
+    ...smaller.map((size): WayOut => ({ way: 'size', ...size, count: more(inSize(size)) })),
+    ...elsewhere.map((face): WayOut => {
+      const there = rows.find((r) => r.face === face);
+      const list = [...(there?.wanted ?? []), { ...wanted, on: face.id, count: missing }];
+      const other = rowOn(setting, face, list, level, there?.zones ?? []);
+      return { way: 'wall', face: face.id, name: face.name, count: more(other) };
+    }),
+  ];
+  return ways.filter((w) => w.count > 0);
+}

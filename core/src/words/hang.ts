@@ -1,0 +1,78 @@
+/** Words of Hang: why a piece found no place, what would give it one, and why a mark stays open. */
+import { type LengthSystem, lengthText } from '../quantities/lengths';
+import type { KeepOut } from '../room/keepOuts';
+import type { NoRoom, OpenMark, Unplaced, WayOut } from '../studies/hang/types';
+import { surfaceWords } from './tapes';
+
+/** "a, b and c". */
+const listed = (names: readonly string[]): string =>
+  names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+
+function reasonText(reason: NoRoom, system: LengthSystem): string {
+  const m = (v: number) => lengthText(v, system);
+  switch (reason.why) {
+    case 'row':
+      return `${reason.names.length > 0 ? `between ${listed(reason.names)} ` : ''}the longest free stretch of the row is ${m(reason.longest)}, and one with its gaps wants ${m(reason.needs)}`;
+    case 'higher-than-face':
+      return `at ${m(reason.height)} it is higher than the wall, ${m(reason.face)}`;
+    case 'corner':
+      return `the longest free height of the corner is ${m(reason.longest)}, and one wants ${m(reason.needs)}`;
+    case 'not-in-state':
+      return 'this state of the room has no such place';
+    case 'by-number-only':
+      return 'pieces that stand free or lie along an edge stay counted by number';
+  }
+}
+
+/** "2 pieces decided for the rear wall have no place: …". */
+export function unplacedSentence(u: Unplaced, called: string, system: LengthSystem): string {
+  const why = reasonText(u.reason, system);
+  const short = u.reason.why === 'row' && u.reason.longest >= u.reason.needs;
+  return `${u.count} × ${called} on the ${surfaceWords(u.where)}: no place left. ${
+    short ? 'The others fill the row' : why.replace(/^./, (c) => c.toUpperCase())
+  }.`;
+}
+
+export function wayText(way: WayOut, missing: number, system: LengthSystem): string {
+  const m = (v: number) => lengthText(v, system);
+  const holds = way.count >= missing ? 'all of them' : `${way.count} of ${missing}`;
+  switch (way.way) {
+    case 'gap':
+      return `edge to edge: ${holds}`;
+    case 'wall':
+      return `on the ${surfaceWords(way.name)}: ${holds}`;
+    case 'lying':
+      return `lying: ${holds}`;
+    case 'move':
+      return `without ${way.name} there: ${holds}`;
+    case 'size':
+      return `as ${m(way.width)} × ${m(way.height)}: ${holds}`;
+  }
+}
+
+export const OPEN_WORDS: Record<OpenMark['why'], string> = {
+  'none-wanted': 'nothing that covers is decided for it',
+  'off-the-row': 'its zone reaches past the height of the row',
+  'in-the-way': 'something else is there already or keeps it free',
+  'too-few': 'fewer pieces are decided here than it takes',
+};
+
+/** What a keep-out is, where its name alone does not say what the piece does to it. */
+export const MEETS: Record<KeepOut['kind'], (name: string) => string> = {
+  door: (n) => `covers ${n}`,
+  window: (n) => `covers ${n}`,
+  vent: (n) => `covers ${n}`,
+  socket: (n) => `covers ${n}`,
+  switch: (n) => `covers ${n}`,
+  radiator: (n) => `is too near ${n}`,
+  'hot-equipment': (n) => `is too near ${n}`,
+  swing: (n) => `stands in the swing of ${n}`,
+  thing: (n) => `meets ${n}`,
+  piece: (n) => `overlaps ${n}`,
+};
+
+/** "54.5 cm left" of a middle line; "on the line" at it. */
+export function fromMiddleText(offset: number, system: LengthSystem): string {
+  if (Math.abs(offset) < 0.0005) return 'on the line';
+  return `${lengthText(Math.abs(offset), system)} ${offset < 0 ? 'left' : 'right'}`;
+}
