@@ -17,7 +17,7 @@ export type HangReport = ReturnType<typeof hangOf>;
 export function hangOf(project: Project, afresh: boolean) {
   const result = layOut(project, afresh);
   const commands = layOutCommands(project, result, afresh, null);
-  const next = applyCommand(project, { type: 'batch', commands }).project;
+  const next = applyCommand(project, { type: 'batch', as: 'put-pieces', commands }).project;
   const { result: hung, issues } = studyHang(settingOf(next));
   const { unplaced, open, level, mirrored, unmirrored } = result;
   return {

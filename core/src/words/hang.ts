@@ -12,7 +12,7 @@ function reasonText(reason: NoRoom, system: LengthSystem): string {
   const m = (v: number) => lengthText(v, system);
   switch (reason.why) {
     case 'row':
-      return `${reason.names.length > 0 ? `between ${listed(reason.names)} ` : ''}the longest free stretch of the row is ${m(reason.longest)}, and one with its gaps wants ${m(reason.needs)}`;
+      return `${reason.names.length === 0 ? '' : `${reason.names.length > 1 ? 'between' : 'beside'} ${listed(reason.names)} `}the longest free stretch of the row is ${m(reason.longest)}, and one with its gaps wants ${m(reason.needs)}`;
     case 'higher-than-face':
       return `at ${m(reason.height)} it is higher than the wall, ${m(reason.face)}`;
     case 'corner':

@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
-import type { BassPart, DecayPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
+import type { BassPart, DecayPart, HangPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
 
 export interface Selection {
   kind:
@@ -53,6 +53,9 @@ export const useSession = defineStore('session', () => {
   const seatPart = ref<SeatPart>('place');
   const bassPart = ref<BassPart>('response');
   const decayPart = ref<DecayPart>('target');
+  const hangPart = ref<HangPart>('piece');
+  /** Face drawn large in Hang; empty: the first that holds something. */
+  const hangFace = ref('');
   /** What if a wall of the box moved: which size grows (0 width, 1 length, 2 height), and by how much, m. */
   const wallMoved = ref<{ axis: 0 | 1 | 2; by: number }>({ axis: 1, by: 0.1 });
   /** Recipe shown in Recipes, those compared with it, and the one tried on a mode; empty: what covers first reflections. */
@@ -96,6 +99,8 @@ export const useSession = defineStore('session', () => {
     bassHz,
     wallMoved,
     decayPart,
+    hangPart,
+    hangFace,
     recipe,
     helper,
     compare,

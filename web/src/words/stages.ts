@@ -53,6 +53,14 @@ export const BASS_PARTS = [
 ] as const;
 export type BassPart = (typeof BASS_PARTS)[number]['id'];
 
+/** Parts of the Hang bench. */
+export const HANG_PARTS = [
+  { id: 'piece', name: 'Piece' },
+  { id: 'line', name: 'Line' },
+  { id: 'left', name: 'Left over' },
+] as const;
+export type HangPart = (typeof HANG_PARTS)[number]['id'];
+
 /** Parts of the Decay bench. */
 export const DECAY_PARTS = [
   { id: 'target', name: 'Target' },

@@ -182,10 +182,7 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
   const marks = studyMarks(setting.project, setting).result;
   tell(0.5);
   const walls = setting.faces.filter((f) => f.kind === 'wall' && f.foot && f.foot.length === 2);
-  const level = levelOf(
-    setting,
-    onFaces.filter((w) => walls.some((f) => f.id === w.on)),
-  );
+  const level = levelOf(now);
   const rows = walls.flatMap((face): Row[] => {
     const here = onFaces.filter((w) => w.on === face.id);
     if (here.length === 0) return [];
@@ -238,7 +235,8 @@ const heightOf = (face: SettingFace): number => {
 /** Marks of walls and ceilings that want covering and are not held by any piece laid out, with the reason. */
 function openMarks(setting: Setting, marks: MarksResult, rows: readonly Row[], laid: readonly LaidPiece[]): OpenMark[] {
   const held = new Set(laid.flatMap((p) => p.covers));
-  return setting.faces.flatMap((face) =>
+  const hangable = setting.faces.filter((f) => f.kind === 'wall' || f.kind === 'ceiling');
+  return hangable.flatMap((face) =>
     wantingOn(face, marks.marks, marks.threshold)
       .filter((m) => !held.has(m.id))
       .map((m): OpenMark => {

@@ -2,11 +2,13 @@
 import { boundsOf, freeStretches } from '../../geometry/clip';
 import { faceOutline } from '../../geometry/unfold';
 import { alongLine, type LineAnswer, type LineKind, type LineStretch, type Span, turned } from '../../layout/line';
+import { recipeOf } from '../../document/recipes';
+import { isAt } from '../../document/schema/project';
 import { standoffOf } from '../../recipes/curve';
 import { canCover } from '../../recipes/kind';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
 import type { Setting, SettingFace } from '../../room/setting';
-import type { LaidPiece, Wanted, ZoneOn } from './types';
+import type { LaidPiece, Level, Wanted, ZoneOn } from './types';
 
 export interface Row {
   face: SettingFace;
@@ -22,11 +24,15 @@ export interface Row {
   zones: ZoneOn[];
 }
 
-/** The height all pieces line up at, and what of them. */
-export function levelOf(setting: Setting, wanted: readonly Wanted[]): { by: 'middles' | 'tops'; height: number } {
-  const { by, level } = setting.project.treatment.hanging;
-  const tallest = Math.max(0, ...wanted.map((w) => w.size.height));
-  return { by, height: level ?? setting.head[2] + (by === 'tops' ? tallest / 2 : 0) };
+/** The height pieces on walls line up at, and what of them; tops, where nothing is said, end where the tallest with its middle at the ears does. */
+export function levelOf({ project, head }: Setting): Level {
+  const { by, level } = project.treatment.hanging;
+  const heights = project.treatment.pieces.flatMap((p) => {
+    const recipe = recipeOf(project, p.recipe);
+    if (recipe.form !== 'flat') return [];
+    return [isAt(p) ? p.place.height : recipe.height];
+  });
+  return { by, height: level ?? head[2] + (by === 'tops' ? Math.max(0, ...heights) / 2 : 0) };
 }
 
 /**
@@ -37,7 +43,7 @@ export function rowOn(
   setting: Setting,
   face: SettingFace,
   all: readonly Wanted[],
-  level: { by: 'middles' | 'tops'; height: number },
+  level: Level,
   zones: readonly ZoneOn[],
   without: ReadonlySet<string> = new Set(),
 ): Row {

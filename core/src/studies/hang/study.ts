@@ -7,6 +7,8 @@ import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
 import type { PlacedPiece } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { Issue, Study } from '../types';
+import { levelOf } from './row';
+import type { Level } from './types';
 
 /** A piece as it is taped: along its face from the face's middle line (right positive), and up from the floor, m. */
 export interface HungPiece {
@@ -47,6 +49,7 @@ export interface HangResult {
   /** By face, and how far its middle line is from its left end, m. */
   faces: { id: string; name: string; length: number; height: number; middle: number; count: number }[];
   conflicts: number;
+  level: Level;
 }
 
 /** Overlaps a tape cannot tell are none, m. */
@@ -148,5 +151,5 @@ export function studyHang(setting: Setting): Study<HangResult> {
     ),
   );
   const conflicts = pieces.filter((p) => p.conflicts.length > 0).length;
-  return { result: { pieces, faces, conflicts }, issues, working: [] };
+  return { result: { pieces, faces, conflicts, level: levelOf(setting) }, issues, working: [] };
 }

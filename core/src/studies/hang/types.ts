@@ -1,8 +1,14 @@
 /** What laying out answers: where each piece goes, what lines up, and what found no place and why. */
-import type { Project } from '../../document/schema/project';
+import type { Hanging, Project } from '../../document/schema/project';
 import type { Span } from '../../layout/line';
 import type { OnFace } from '../../room/laying';
 import type { Recipe } from '../../recipes/types';
+
+/** The line pieces on walls keep: their middles or their tops, m over the floor. */
+export interface Level {
+  by: Hanging['by'];
+  height: number;
+}
 
 /** So many of a recipe in one size, wanted on a face or in a corner. */
 export interface Wanted {
@@ -74,7 +80,7 @@ export interface LayOutResult {
   unplaced: Unplaced[];
   open: OpenMark[];
   /** Height of the line, m, and what of the pieces lies on it. */
-  level: { by: 'middles' | 'tops'; height: number };
+  level: Level;
   /** Faces whose row could not keep it, and by how much it lies off (up positive), m. */
   offLevel: { face: string; by: number }[];
   /** Pairs of faces laid out as mirror images, and faces that are their own; those that could not be. */

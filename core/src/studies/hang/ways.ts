@@ -1,8 +1,8 @@
 /** Why a piece found no place in its row, and the ways out that hold at least one more: each is tried by laying the row out again. */
 import type { Setting } from '../../room/setting';
 import { sizesOf } from '../marks/coverMark';
-import { type levelOf, plain, type Row, rowOn, type Solved } from './row';
-import type { NoRoom, Wanted, WayOut } from './types';
+import { plain, type Row, rowOn, type Solved } from './row';
+import type { Level, NoRoom, Wanted, WayOut } from './types';
 import { countsOf } from './walls';
 
 /** What stands in the row by name, and the longest stretch it leaves. */
@@ -19,7 +19,7 @@ export function reasonOf(row: Row, wanted: Wanted, least: number): NoRoom {
 
 interface LaidOut {
   setting: Setting;
-  level: ReturnType<typeof levelOf>;
+  level: Level;
   rows: readonly Row[];
   /** By face. */
   solved: ReadonlyMap<string, Solved>;

@@ -1,0 +1,128 @@
+/** Edits of pieces on a face: to the level line, evenly spread, mirrored about the listening axis. All give new places, none changes anything. */
+import { boundsOf, freeStretches } from '../../geometry/clip';
+import { CEILING, surfaceOfFace } from '../../geometry/solid';
+import { faceOutline, faceToLocal, localToFace } from '../../geometry/unfold';
+import type { Vec2 } from '../../geometry/vector';
+import { isAt, type PieceAt } from '../../document/schema/project';
+import { equalGaps } from '../../layout/gaps';
+import { keepOutsOn } from '../../room/keepOuts';
+import { type OnFace, piecesFor } from '../../room/laying';
+import type { PlacedPiece } from '../../room/pieces';
+import type { Setting, SettingFace } from '../../room/setting';
+import { levelOf } from './row';
+
+const faceOf = (setting: Setting, id: string): SettingFace => {
+  const face = setting.faces.find((f) => f.id === id);
+  if (!face) throw new RangeError(`hang: face must be one of the room's, got ${id}`);
+  return face;
+};
+const placedOf = (setting: Setting, id: string): PlacedPiece => {
+  const piece = setting.placed.find((p) => p.id === id);
+  if (!piece) throw new RangeError(`hang: id must be that of a piece with a place, got ${id}`);
+  return piece;
+};
+
+/** A piece with its lower left corner at another place of its face, in the face's own coordinates, m. */
+export function pieceMovedTo(setting: Setting, id: string, left: number, low: number): PieceAt {
+  const piece = setting.project.treatment.pieces.filter(isAt).find((p) => p.id === id)!;
+  const { box, face } = placedOf(setting, id);
+  const { kind } = faceOf(setting, face);
+  const by: Vec2 = [left - box.left, low - box.low];
+  if (kind === 'wall' || kind === 'riser')
+    return { ...piece, place: { ...piece.place, u: piece.place.u + by[0], v: piece.place.v + by[1] } };
+  // Flat faces keep survey coordinates: the way moved is turned, not the corner.
+  const [from, to] = [setting.frame.toSurvey([0, 0]), setting.frame.toSurvey(by)];
+  return {
+    ...piece,
+    place: { ...piece.place, u: piece.place.u + to[0] - from[0], v: piece.place.v + to[1] - from[1] },
+  };
+}
+
+/** Height of a piece's lower edge on the level line, m. */
+export function onLevel(setting: Setting, id: string): number {
+  const { box } = placedOf(setting, id);
+  const { by, height } = levelOf(setting);
+  return height - (by === 'tops' ? 1 : 0.5) * (box.high - box.low);
+}
+
+/** Pieces of the stretch a piece of a wall stands in, with equal gaps between what bounds them; null when it is no wall or they do not fit. */
+export function spreadEvenly(setting: Setting, id: string): PieceAt[] | null {
+  const piece = placedOf(setting, id);
+  const face = faceOf(setting, piece.face);
+  if (face.kind !== 'wall') return null;
+  const { low, high } = piece.box;
+  const inRow = setting.placed.filter((p) => p.face === face.id && p.box.low < high - 1e-6 && p.box.high > low + 1e-6);
+  const row = inRow.filter((p) => p.kind !== 'corner');
+  if (!row.includes(piece)) return null;
+  const depth = Math.max(...row.map((p) => p.standoff));
+  const blocked = keepOutsOn(setting, face, depth, new Set(row.map((p) => p.id)));
+  const [bottom, top] = [Math.min(...row.map((p) => p.box.low)), Math.max(...row.map((p) => p.box.high))];
+  const middle = (piece.box.left + piece.box.right) / 2;
+  const stretch = freeStretches(faceOutline(face), blocked, bottom, top).find(([a, b]) => a <= middle && b >= middle);
+  if (!stretch) return null;
+  const [from, to] = stretch;
+  const here = row
+    .filter((p) => (p.box.left + p.box.right) / 2 > from && (p.box.left + p.box.right) / 2 < to)
+    .sort((a, b) => a.box.left - b.box.left);
+  const gaps = equalGaps(
+    to - from,
+    here.map((p) => p.box.right - p.box.left),
+  );
+  if (!gaps.feasible) return null;
+  return here.map((p, i) => pieceMovedTo(setting, p.id, from + gaps.left[i]!, p.box.low));
+}
+
+/** Where a piece's mirror image about the listening axis lies: on its own face, or on the one across; null where there is none. */
+export function mirrorPlace(setting: Setting, id: string): (OnFace & { face: string }) | null {
+  const { face: own, box } = placedOf(setting, id);
+  const from = faceOf(setting, own);
+  const corners: Vec2[] = [
+    [box.left, box.low],
+    [box.right, box.high],
+  ];
+  const images = corners.map((p) => {
+    const [x, y, z] = localToFace(from, p);
+    return [2 * setting.axis - x, y, z] as const;
+  });
+  for (const face of setting.faces) {
+    if (face.kind !== from.kind || (face.kind === 'ceiling' && surfaceOfFace(face.id) !== CEILING)) continue;
+    const local = images.map((p) => faceToLocal(face, p));
+    // On the plane of that face, and within it.
+    const away = images.map((p, i) => {
+      const q = localToFace(face, local[i]!);
+      return Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]);
+    });
+    if (Math.max(...away) > 0.01) continue;
+    const [a, b] = local as [Vec2, Vec2];
+    const place = {
+      left: Math.min(a[0], b[0]),
+      low: Math.min(a[1], b[1]),
+      width: Math.abs(b[0] - a[0]),
+      height: Math.abs(b[1] - a[1]),
+    };
+    const edge = boundsOf(faceOutline(face));
+    const inside =
+      place.left > edge.left - 0.01 &&
+      place.low > edge.low - 0.01 &&
+      place.left + place.width < edge.right + 0.01 &&
+      place.low + place.height < edge.high + 0.01;
+    if (inside) return { face: face.id, ...place };
+  }
+  return null;
+}
+
+/** A piece's twin, as its mirror image: the one that hangs nearest to it there already, moved, or a new one. Null where there is no such wall. */
+export function mirroredPiece(setting: Setting, id: string, at: string | null): PieceAt | null {
+  const piece = setting.project.treatment.pieces.filter(isAt).find((p) => p.id === id)!;
+  const place = mirrorPlace(setting, id);
+  if (!place) return null;
+  const face = faceOf(setting, place.face);
+  const near = setting.placed
+    .filter((p) => p.id !== id && p.face === face.id && p.recipe.id === piece.recipe)
+    .map((p) => ({ id: p.id, away: Math.hypot(p.box.left - place.left, p.box.low - place.low) }))
+    .filter((p) => p.away < Math.max(place.width, place.height))
+    .sort((a, b) => a.away - b.away)[0];
+  if (near) return pieceMovedTo(setting, near.id, place.left, place.low);
+  const made = { recipe: piece.recipe, name: 'Piece', turnDeg: -piece.place.turnDeg, tiltDeg: piece.place.tiltDeg, at };
+  return (piecesFor(setting, face, [place], made) as PieceAt[])[0]!;
+}
