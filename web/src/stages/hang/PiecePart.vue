@@ -55,22 +55,22 @@ function takeDown(): void {
       >
     </p>
     <p v-for="c in conflicts" :key="c" class="bad" role="alert" data-conflict>{{ c }}</p>
-    <NumberField
-      label="Left edge, right of the middle line"
-      :model-value="chosen.fromMiddle.left"
-      :min="-reach"
-      :max="reach"
-      :disabled="chosen.locked"
-      @update:model-value="moveTo(chosen!.id, $event + middle, chosen!.low)"
-    />
-    <NumberField
-      :label="upright ? 'Bottom, up from floor' : 'Front edge from the wall faced'"
-      :model-value="chosen.low"
-      :min="0"
-      :max="60"
-      :disabled="chosen.locked"
-      @update:model-value="moveTo(chosen!.id, chosen!.left, $event)"
-    />
+    <template v-if="!chosen.locked">
+      <NumberField
+        label="Left edge, right of the middle line"
+        :model-value="chosen.fromMiddle.left"
+        :min="-reach"
+        :max="reach"
+        @update:model-value="moveTo(chosen!.id, $event + middle, chosen!.low)"
+      />
+      <NumberField
+        :label="upright ? 'Bottom, up from floor' : 'Front edge from the wall faced'"
+        :model-value="chosen.low"
+        :min="0"
+        :max="60"
+        @update:model-value="moveTo(chosen!.id, chosen!.left, $event)"
+      />
+    </template>
     <ChoiceField
       wide
       label="Made as"
