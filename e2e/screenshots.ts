@@ -31,6 +31,15 @@ async function editing(page: Page): Promise<void> {
   await page.waitForSelector('[data-tuning]');
 }
 
+/** Everything laid out, one piece of it chosen. */
+async function laidOut(page: Page): Promise<void> {
+  await page.locator('[data-afresh]').click();
+  await page.waitForSelector('[data-unplaced]');
+  await page.locator('[data-hang-face="B"]').click();
+  await page.locator('[data-part-tab="piece"]').click();
+  await page.locator('.elevation [data-hung]').first().focus();
+}
+
 test('main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T09:30:00Z') });
   await page.clock.resume();
@@ -40,11 +49,12 @@ test('main views', async ({ page }) => {
     if (name === 'bass') await solved(page);
     if (name === 'decay') await planned(page);
     if (name === 'recipes') await editing(page);
+    if (name === 'hang') await laidOut(page);
     await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
     // The copy of the recipe is not there in the pictures that follow.
-    if (name === 'recipes') await page.keyboard.press('Control+z');
+    if (name === 'recipes' || name === 'hang') await page.keyboard.press('Control+z');
   }
   await stage(page, 'bass');
   await solved(page);
@@ -77,11 +87,7 @@ test('main views', async ({ page }) => {
   await page.mouse.move(1279, 1);
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${FOLDER}/search.png` });
-  await surveyPart(page, 'openings');
-  await page.locator('[data-item="door"] .name').click();
-  await page.mouse.move(1279, 1);
-  await page.waitForTimeout(400);
-  await page.screenshot({ path: `${FOLDER}/openings.png` });
+  await stage(page, 'survey');
   await page.getByRole('button', { name: 'Look around' }).click();
   await page.waitForTimeout(1500);
   await page.screenshot({ path: `${FOLDER}/look.png` });

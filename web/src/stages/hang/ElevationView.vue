@@ -149,7 +149,7 @@ const dimensions = computed(() => {
     </g>
     <g v-for="k in obstacles" :key="`${k.kind} ${k.id}`" class="obstacle">
       <rect v-bind="view.rect(k)" />
-      <text :x="view.x((k.left + k.right) / 2)" :y="Math.max(view.y(k.low), view.y(k.high)) - 6">{{ k.name }}</text>
+      <text :x="view.x((k.left + k.right) / 2)" :y="view.rect(k).y + 14">{{ k.name }}</text>
     </g>
     <g class="zones">
       <path v-for="m in zones" :key="m.id" :d="zonePath(m.zone.outline)" :class="{ covered: m.covered }">

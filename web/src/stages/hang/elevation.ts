@@ -62,8 +62,17 @@ export function membersOf(setting: Setting, face: SettingFace): { at: number[]; 
   return { at, runs: framing.runs };
 }
 
-/** What keeps pieces off a face, but for other pieces. */
+/** What keeps pieces off a face, but for other pieces, as far as it lies on it. */
 export const obstaclesOn = (setting: Setting, face: SettingFace) => {
   const depth = Math.max(0.1, ...setting.placed.filter((p) => p.face === face.id).map((p) => p.standoff));
-  return keepOutsOn(setting, face, depth, new Set(setting.placed.map((p) => p.id)));
+  const edge = boundsOf(faceOutline(face));
+  return keepOutsOn(setting, face, depth, new Set(setting.placed.map((p) => p.id)))
+    .map((k) => ({
+      ...k,
+      left: Math.max(k.left, edge.left),
+      right: Math.min(k.right, edge.right),
+      low: Math.max(k.low, edge.low),
+      high: Math.min(k.high, edge.high),
+    }))
+    .filter((k) => k.right > k.left && k.high > k.low);
 };
