@@ -13,6 +13,7 @@ const stages = {
 } as const;
 const pages = {
   sheet: () => import('./stages/sheet/SheetPage.vue'),
+  hanging: () => import('./stages/sheet/HangingPage.vue'),
   site: () => import('./stages/sheet/SitePage.vue'),
   // Not prepared: it brings the three-dimensional library.
   look: () => import('./stages/look/LookPage.vue'),

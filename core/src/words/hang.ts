@@ -1,6 +1,7 @@
 /** Words of Hang: why a piece found no place, what would give it one, and why a mark stays open. */
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 import type { KeepOut } from '../room/keepOuts';
+import type { HungPiece } from '../studies/hang/study';
 import type { NoRoom, OpenMark, Unplaced, WayOut } from '../studies/hang/types';
 import { surfaceWords } from './tapes';
 
@@ -75,4 +76,33 @@ export const MEETS: Record<KeepOut['kind'], (name: string) => string> = {
 export function fromMiddleText(offset: number, system: LengthSystem): string {
   if (Math.abs(offset) < 0.0005) return 'on the line';
   return `${lengthText(Math.abs(offset), system)} ${offset < 0 ? 'left' : 'right'}`;
+}
+
+export interface HangingRow {
+  id: string;
+  order: number;
+  label: string;
+  /** Edges from the middle line, then bottom and top (ceilings: edges from the wall faced). */
+  left: string;
+  right: string;
+  low: string;
+  high: string;
+  gaps: string;
+  state: string;
+}
+
+/** A piece as the hanging sheet tells it. */
+export function hangingRow(p: HungPiece, system: LengthSystem): HangingRow {
+  const m = (v: number) => lengthText(v, system);
+  return {
+    id: p.id,
+    order: p.order,
+    label: p.label,
+    left: fromMiddleText(p.fromMiddle.left, system),
+    right: fromMiddleText(p.fromMiddle.right, system),
+    low: m(p.low),
+    high: m(p.high),
+    gaps: `${m(p.gapLeft)}, ${m(p.gapRight)}`,
+    state: p.state === 'hung' ? 'up' : '',
+  };
 }

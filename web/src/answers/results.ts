@@ -54,7 +54,15 @@ export const useResults = defineStore('results', () => {
   const issues = computed((): Issue[] => {
     const now = answers.calm;
     if (!now) return [];
-    const studies = [now.survey, now.seat, now.bass, now.marks, ...(answers.decay ? [answers.decay] : []), now.hang, now.build];
+    const studies = [
+      now.survey,
+      now.seat,
+      now.bass,
+      now.marks,
+      ...(answers.decay ? [answers.decay] : []),
+      now.hang,
+      now.build,
+    ];
     return studies.flatMap((s) => s.issues);
   });
 

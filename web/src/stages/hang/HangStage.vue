@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Hang: where exactly does each piece hang, with which gaps? */
 import { computed } from 'vue';
+import { useRouter } from 'vue-router';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useIssues } from '../../desk/useIssues';
 import AfterPaint from '../../parts/AfterPaint.vue';
@@ -17,6 +18,7 @@ import PiecePart from './PiecePart.vue';
 import { useHang } from './useHang';
 
 const { session, face, layOut, loose, decided, start } = useHang();
+const router = useRouter();
 const issues = useIssues('hang');
 const running = computed(() => layOut.state.value.status === 'running');
 </script>
@@ -33,6 +35,7 @@ const running = computed(() => layOut.state.value.status === 'running');
         <v-btn size="x-small" variant="text" @click="layOut.cancel()">Stop</v-btn>
       </span>
       <template v-else>
+        <v-btn size="small" variant="text" data-hanging-sheet @click="router.push('/hanging')">Hanging sheet</v-btn>
         <v-btn v-if="loose > 0" size="small" variant="outlined" data-afresh @click="start(true)">Lay out afresh</v-btn>
         <v-btn v-if="decided > 0" size="small" variant="flat" color="primary" data-lay-out @click="start(false)"
           >Lay out {{ decided }}</v-btn

@@ -1,6 +1,7 @@
 /** What the marking sheet, on paper or on a phone, is made of. */
 import { computed } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import type { SheetSvg } from '@tawny/core/report/paper';
 import { sheetBlocks, siteVerdict } from '@tawny/core/report/markingSheet';
 import { useDocument } from '../../stores/document';
 import { useAnswers } from '../../answers/answers';
@@ -8,6 +9,14 @@ import { useSession } from '../../stores/session';
 
 export const CAUTIONS =
   'Marks are good to about a centimetre; check one with a mirror before hanging. Before drilling look for cables and pipes. Old paint and boards may hold lead or asbestos: have them tested. Overhead pieces: into structure, by the fixing’s rating, with a safety line; in doubt ask a qualified builder. Gloves and mask with fibres; never cover heaters, lamps, detectors or ways out. Local codes apply.';
+
+/** In a picture the page's own fonts are not there. */
+export const FONT = 'sans-serif';
+export const picture = ({ svg, width, height, scale }: SheetSvg) => ({
+  src: `data:image/svg+xml,${encodeURIComponent(svg)}`,
+  style: { width: `${width}mm`, height: `${height}mm` },
+  scale,
+});
 
 export function useSheet() {
   const doc = useDocument();

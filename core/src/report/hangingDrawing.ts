@@ -1,0 +1,92 @@
+/** One face of the hanging sheet to scale: the level line, the middle line, what keeps pieces off, and the pieces with their edges. */
+import { boundsOf, boxOutline } from '../geometry/clip';
+import { faceOutline } from '../geometry/unfold';
+import { keepOutsOn } from '../room/keepOuts';
+import type { Setting, SettingFace } from '../room/setting';
+import type { HangResult, HungPiece } from '../studies/hang/study';
+import { CLOTH, escape, INK, n, paperFor, type SheetSvg, SOFT } from './paper';
+
+/** A face and what hangs there, in hanging order. */
+export interface HangingBlock {
+  face: SettingFace;
+  /** m from the face's left end (of a ceiling: from the left wall) to the line tapes begin at. */
+  middle: number;
+  pieces: HungPiece[];
+}
+
+/** Faces that hold something, in walking order. */
+export function hangingBlocks(setting: Setting, { faces, pieces }: HangResult): HangingBlock[] {
+  return faces.map(({ id, middle }) => ({
+    face: setting.faces.find((f) => f.id === id)!,
+    middle,
+    pieces: pieces.filter((p) => p.face === id).sort((a, b) => a.order - b.order),
+  }));
+}
+
+const TAWNY = '#9C5A22';
+/** Free under a drawing for the chain of edges, mm. */
+const CHAIN = 9;
+
+/**
+ * @param paper largest size, mm
+ * @param figure a length as the reader writes it
+ */
+export function hangingSvg(
+  setting: Setting,
+  { face, middle, pieces }: HangingBlock,
+  level: number,
+  paperSize: readonly [number, number],
+  font: string,
+  figure: (m: number) => string,
+): SheetSvg {
+  const outline = faceOutline(face);
+  const edge = boundsOf(outline);
+  const upright = face.foot !== null;
+  const paper = paperFor(outline, [paperSize[0], paperSize[1] - CHAIN], upright, font);
+  const { width, height, scale } = paper.size;
+  const text = (x: number, y: number, size: number, colour: string, words: string, anchor = 'middle') =>
+    `<text x="${n(x)}" y="${n(y)}" font-size="${size}" fill="${colour}" text-anchor="${anchor}">${escape(words)}</text>`;
+  const line = (a: readonly [number, number], b: readonly [number, number], dash = '') =>
+    `<path d="M${a[0]} ${a[1]}L${b[0]} ${b[1]}" stroke="${TAWNY}" stroke-width="0.25"${dash && ` stroke-dasharray="${dash}"`}/>`;
+  const depth = Math.max(0.1, ...setting.placed.filter((p) => p.face === face.id).map((p) => p.standoff));
+  const away = new Set(setting.placed.map((p) => p.id));
+  const obstacles = keepOutsOn(setting, face, depth, away).map((k) => {
+    const [x, y] = paper.at([(k.left + k.right) / 2, (k.low + k.high) / 2]);
+    return `<polygon points="${paper.points(boxOutline(k))}" fill="none" stroke="${SOFT}" stroke-width="0.2" stroke-dasharray="1 0.8"/>${text(x, y, 2.2, SOFT, k.name)}`;
+  });
+  const drawn = pieces.map((p) => {
+    const colour = CLOTH[setting.placed.find((o) => o.id === p.id)!.kind] ?? CLOTH.absorber!;
+    const [x, top] = paper.at([(p.left + p.right) / 2, upright ? p.high : p.low]);
+    const fill = p.state === 'hung' ? 0.35 : 0.1;
+    return `<polygon points="${paper.points(boxOutline(p))}" fill="${colour}" fill-opacity="${fill}" stroke="${colour}" stroke-width="0.35"/><text x="${x}" y="${n(top + 4)}" font-size="3" font-weight="700" fill="${INK}" text-anchor="middle">${escape(p.label)}</text>`;
+  });
+  // The chain under the face: every edge from the middle line, once, where two do not stand on one another.
+  const foot = paper.at([edge.left, upright ? edge.low : edge.high])[1];
+  let last = -Infinity;
+  const edges = [...new Set(pieces.flatMap((p) => [p.left, p.right]).map((u) => n(u * 1e4) / 1e4))].sort(
+    (a, b) => a - b,
+  );
+  const chain = edges.map((u) => {
+    const [x] = paper.at([u, edge.low]);
+    const words = figure(Math.abs(u - middle));
+    const roomy = x - last > 1.7 * words.length * 0.75;
+    if (roomy) last = x;
+    return `<path d="M${x} ${n(foot + 1)}v2" stroke="${TAWNY}" stroke-width="0.25"/>${roomy ? text(x, foot + 6, 2.2, TAWNY, words) : ''}`;
+  });
+  const at = (u: number, v: number) => paper.at([u, v]);
+  const svg = [
+    paper.open.replace(
+      /height="[^"]+mm" viewBox="0 0 ([^ ]+) [^"]+"/,
+      `height="${n(height + CHAIN)}mm" viewBox="0 0 $1 ${n(height + CHAIN)}"`,
+    ),
+    `<polygon points="${paper.points(outline)}" fill="#FFFFFF" stroke="${INK}" stroke-width="0.5"/>`,
+    ...obstacles,
+    ...drawn,
+    line(at(middle, edge.low), at(middle, edge.high), '3 0.8 0.6 0.8'),
+    upright ? line(at(edge.left, level), at(edge.right, level)) : '',
+    upright ? text(at(edge.right, level)[0] - 1, at(edge.right, level)[1] - 0.8, 2.4, TAWNY, figure(level), 'end') : '',
+    ...chain,
+    '</svg>',
+  ].join('');
+  return { svg, width, height: n(height + CHAIN), scale };
+}

@@ -1,0 +1,49 @@
+/** The hanging sheet as PDF. */
+import type { Content } from 'pdfmake/interfaces';
+import type { LengthSystem } from '@tawny/core/quantities/lengths';
+import { formatLength } from '@tawny/core/quantities/lengths';
+import { type HangingBlock, hangingSvg } from '@tawny/core/report/hangingDrawing';
+import type { Setting } from '@tawny/core/room/setting';
+import { hangingRow } from '@tawny/core/words/hang';
+import { blockTitle } from '@tawny/core/words/sheet';
+import { definition, DRAWING_MM, FONT, type Paper, pdfOf, surface, tick, wideOn } from './pdf';
+
+export interface HangingContent {
+  setting: Setting;
+  blocks: readonly HangingBlock[];
+  level: number;
+  system: LengthSystem;
+  /** By id of a recipe. */
+  nameOf: (recipe: string) => string;
+  lines: readonly string[];
+  cautions: string;
+}
+
+export const HANGING_HEAD = ['up', 'piece', 'left edge', 'right edge', 'bottom', 'top', 'gaps left, right'];
+
+export function hangingPdf(title: string, content: HangingContent, paper: Paper): Promise<Blob> {
+  const { setting, system, level } = content;
+  const figure = (m: number) => formatLength(m, system).value;
+  const blocks = content.blocks.map((b): Content => {
+    const picture = hangingSvg(setting, b, level, [wideOn(paper), DRAWING_MM], FONT, figure);
+    const rows = b.pieces.map((p): Content[] => {
+      const r = hangingRow(p, system);
+      return [
+        tick(p.state === 'hung'),
+        { text: [{ text: r.label, bold: true }, `\n`, { text: content.nameOf(p.recipe), fontSize: 8 }] },
+        { text: r.left, bold: true },
+        r.right,
+        { text: r.low, bold: true },
+        r.high,
+        r.gaps,
+      ];
+    });
+    const titled = { id: b.face.id, name: b.face.name, kind: b.face.kind };
+    return surface(blockTitle(titled), picture, {
+      head: HANGING_HEAD,
+      widths: [26, '*', 66, 66, 54, 54, 86],
+      rows,
+    });
+  });
+  return pdfOf(definition(title, content.lines, blocks, content.cautions, paper));
+}
