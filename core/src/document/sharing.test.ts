@@ -39,6 +39,11 @@ describe('sharing', () => {
     );
   });
 
+  test('a key without a letter is a key', () => {
+    expect(sharing({ '': null }, {})).toEqual({});
+    expect(sharing({ a: 1 }, { a: 1, '': 2 })).toEqual({ a: 1, '': 2 });
+  });
+
   test('things of a list are found by their names wherever they have come to stand', () => {
     const before = [
       { id: 'a', v: { x: 1 } },

@@ -58,7 +58,7 @@ export function hangingSvg(
     const colour = CLOTH[setting.placed.find((o) => o.id === p.id)!.kind] ?? CLOTH.absorber!;
     const [x, top] = paper.at([(p.left + p.right) / 2, upright ? p.high : p.low]);
     const fill = p.state === 'hung' ? 0.35 : 0.1;
-    return `<polygon points="${paper.points(boxOutline(p))}" fill="${colour}" fill-opacity="${fill}" stroke="${colour}" stroke-width="0.35"/><text x="${x}" y="${n(top + 4)}" font-size="3" font-weight="700" fill="${INK}" text-anchor="middle">${escape(p.label)}</text>`;
+    return `<polygon points="${paper.points(boxOutline(p))}" fill="${colour}" fill-opacity="${fill}" stroke="${colour}" stroke-width="0.35"/><text x="${x}" y="${n(top + 4)}" font-size="3" font-weight="700" fill="${INK}" text-anchor="middle">${escape(p.short)}</text>`;
   });
   // The chain under the face: every edge from the middle line, once, where two do not stand on one another.
   const foot = paper.at([edge.left, upright ? edge.low : edge.high])[1];

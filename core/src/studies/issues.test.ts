@@ -42,9 +42,15 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
   [
     'hang.in-the-way',
     () => edited(plainBox(), { type: 'put', list: 'openings', thing: window() }),
-    [{ type: 'put-pieces', pieces: [pieceAt({ face: 'D', u: 1.2 })] }],
+    [{ type: 'put-pieces', pieces: [pieceAt({ face: 'D', u: 1.7 })] }],
   ],
   ['hang.past-face', plainBox, [{ type: 'put-pieces', pieces: [pieceAt({ u: 4.7 })] }]],
+  ['seat.too-near', plainBox, [{ type: 'move-loudspeaker', id: 'left', x: 1.7, y: 1.5, mirror: true }]],
+  [
+    'marks.still-loud',
+    plainBox,
+    [{ type: 'put-pieces', pieces: [pieceAt({ recipe: 'membrane-70', u: 0.1, v: 0, width: 3, height: 2.4 })] }],
+  ],
   ['bass.list-ends-early', plainBox, [{ type: 'set-box', box: { length: 30, width: 20, height: 8 } }]],
   [
     'survey.patch-outside',

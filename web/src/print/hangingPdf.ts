@@ -6,7 +6,7 @@ import { type HangingBlock, hangingSvg } from '@tawny/core/report/hangingDrawing
 import type { Setting } from '@tawny/core/room/setting';
 import { hangingRow } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
-import { definition, DRAWING_MM, FONT, type Paper, pdfOf, surface, tick, wideOn } from './pdf';
+import { definition, FONT, type Paper, pdfOf, surface, tick, wideOn } from './pdf';
 
 export interface HangingContent {
   setting: Setting;
@@ -19,13 +19,16 @@ export interface HangingContent {
   cautions: string;
 }
 
+/** Largest height of one face's drawing, mm: more than a mark wants, for its edges are read off it. */
+export const FACE_MM = 84;
+
 export const HANGING_HEAD = ['up', 'piece', 'left edge', 'right edge', 'bottom', 'top', 'gaps left, right'];
 
 export function hangingPdf(title: string, content: HangingContent, paper: Paper): Promise<Blob> {
   const { setting, system, level } = content;
   const figure = (m: number) => formatLength(m, system).value;
   const blocks = content.blocks.map((b): Content => {
-    const picture = hangingSvg(setting, b, level, [wideOn(paper), DRAWING_MM], FONT, figure);
+    const picture = hangingSvg(setting, b, level, [wideOn(paper), FACE_MM], FONT, figure);
     const rows = b.pieces.map((p): Content[] => {
       const r = hangingRow(p, system);
       return [

@@ -91,7 +91,7 @@ describe('places', () => {
     const room = createProject('p', 'Room', { length: 3.6, width: 2.8, height: 2.3 });
     const project = edited(room, { type: 'put', list: 'furniture', thing: wardrobe({ x: 0.4, y: 3 }) });
     const candidates = subCandidates(settingOf(project));
-    expect(candidates.length).toBeGreaterThan(10);
+    expect(candidates.length).toBeGreaterThan(5);
     for (const { at } of candidates) {
       expect(at[0] > 0 && at[0] < 2.8 && at[1] > 0 && at[1] < 3.6).toBe(true);
       expect(at[0] < 0.7 + 0.18 && at[1] > 2.4 - 0.18).toBe(false);

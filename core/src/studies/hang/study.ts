@@ -13,8 +13,9 @@ import type { Level } from './types';
 /** A piece as it is taped: along its face from the face's middle line (right positive), and up from the floor, m. */
 export interface HungPiece {
   id: string;
-  /** The face's name and its number from the left: "B3". */
+  /** The face's name and its number from the left: "B3", "ceiling 2"; and as it is written on the piece in a drawing of its face. */
   label: string;
+  short: string;
   name: string;
   recipe: string;
   face: string;
@@ -111,7 +112,8 @@ export function studyHang(setting: Setting): Study<HangResult> {
         const gaps = gapsOf(setting, p, face);
         return {
           id: p.id,
-          label: `${face.kind === 'ceiling' ? 'ceiling ' : face.id}${i + 1}`,
+          label: face.kind === 'ceiling' ? `ceiling ${i + 1}` : `${face.id}${i + 1}`,
+          short: face.kind === 'ceiling' ? String(i + 1) : `${face.id}${i + 1}`,
           name: p.name,
           recipe: own.recipe,
           face: face.id,

@@ -6,8 +6,8 @@ import { hangingBlocks, hangingSvg } from '@tawny/core/report/hangingDrawing';
 import { fromMiddleText, hangingRow } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
 import { useRecipeNames } from '../../desk/recipeNames';
-import { HANGING_HEAD, hangingPdf } from '../../print/hangingPdf';
-import { DRAWING_MM, type Paper, wideOn } from '../../print/pdf';
+import { FACE_MM, HANGING_HEAD, hangingPdf } from '../../print/hangingPdf';
+import { type Paper, wideOn } from '../../print/pdf';
 import SheetFrame from './SheetFrame.vue';
 import { CAUTIONS, FONT, picture, useSheet } from './useSheet';
 
@@ -28,7 +28,7 @@ const shown = computed(() =>
     id: b.face.id,
     title: blockTitle({ id: b.face.id, name: b.face.name, kind: b.face.kind }),
     picture: picture(
-      hangingSvg(setting.value, b, hang.value.level.height, [wideOn(paper.value), DRAWING_MM], FONT, figure),
+      hangingSvg(setting.value, b, hang.value.level.height, [wideOn(paper.value), FACE_MM], FONT, figure),
     ),
     rows: b.pieces.map((p) => ({ ...hangingRow(p, session.system), made: nameOf(p.recipe), up: p.state === 'hung' })),
     // Heights and offsets alone, each once.

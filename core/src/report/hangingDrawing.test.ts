@@ -1,0 +1,80 @@
+/** The hanging sheet's drawings against the document: every edge at its place on paper, every figure from the middle line. */
+import { settingOf } from '../room/setting';
+import { studyHang } from '../studies/hang/study';
+import { pieceAt } from '../testing/pieces';
+import { edited, plainBox, window } from '../testing/rooms';
+import { hangingRow } from '../words/hang';
+import { hangingBlocks, hangingSvg } from './hangingDrawing';
+
+const project = edited(
+  plainBox(),
+  { type: 'put', list: 'openings', thing: window({ wall: 'B' }) },
+  {
+    type: 'put-pieces',
+    pieces: [
+      pieceAt({ id: 'one', face: 'B', u: 0.7, v: 0.3 }),
+      pieceAt({ id: 'two', face: 'B', u: 4, v: 0.3, state: 'hung' }),
+      pieceAt({ id: 'over', face: 'ceiling', u: 1, v: 1 }),
+    ],
+  },
+);
+const setting = settingOf(project);
+const hang = studyHang(setting).result;
+const blocks = hangingBlocks(setting, hang);
+const cm = (m: number) => (m * 100).toFixed(1);
+const draw = (i: number) => hangingSvg(setting, blocks[i]!, hang.level.height, [182, 84], 'sans-serif', cm);
+/** Corners of every polygon, mm of paper. */
+const polygons = (svg: string) =>
+  [...svg.matchAll(/<polygon points="([^"]+)"/g)].map((m) =>
+    m[1]!.split(' ').map((p) => p.split(',').map(Number) as [number, number]),
+  );
+const width = (p: readonly (readonly [number, number])[]) =>
+  Math.max(...p.map(([x]) => x)) - Math.min(...p.map(([x]) => x));
+
+test('a wall of 5 m is drawn 1 : 50, its pieces where they are, in their size', () => {
+  const { svg, scale, width: wide } = draw(0);
+  expect(scale).toBe(50);
+  const [face, , one, two] = polygons(svg);
+  expect(width(face!)).toBeCloseTo(100, 1);
+  expect(wide).toBeCloseTo(106, 1);
+  expect([width(one!), width(two!)]).toEqual([expect.closeTo(12, 1), expect.closeTo(12, 1)]);
+  const left = (p: readonly (readonly [number, number])[]) => Math.min(...p.map(([x]) => x));
+  expect(left(one!) - left(face!)).toBeCloseTo(14, 1);
+  // Upright: 0.3 m over the floor is 6 mm over the lower edge of the wall.
+  const foot = (p: readonly (readonly [number, number])[]) => Math.max(...p.map(([, y]) => y));
+  expect(foot(face!) - foot(one!)).toBeCloseTo(6, 1);
+});
+
+test('figures are from the middle line: 2.5 m along, so 180 cm left for an edge at 0.7 m; names are escaped', () => {
+  const { svg } = draw(0);
+  for (const words of ['180.0', '120.0', '150.0', '210.0']) expect(svg).toContain(`>${words}</text>`);
+  expect(hangingRow(hang.pieces[0]!, 'metric')).toMatchObject({
+    label: 'B1',
+    left: '180.0 cm left',
+    right: '120.0 cm left',
+    low: '30.0 cm',
+    high: '150.0 cm',
+    state: '',
+  });
+  expect(
+    hangingRow(
+      hang.pieces.find((p) => p.id === 'two')!,
+      'feet',
+    ),
+  ).toMatchObject({ label: 'B2', state: 'up' });
+  const named = edited(project, {
+    type: 'put',
+    list: 'openings',
+    thing: window({ wall: 'B', name: 'Old <window> & "sill"' }),
+  });
+  const room = settingOf(named);
+  const [block] = hangingBlocks(room, studyHang(room).result);
+  const drawn = hangingSvg(room, block!, 1.2, [182, 84], 'sans-serif', cm).svg;
+  expect(drawn).toContain('Old &lt;window&gt; &amp; &quot;sill&quot;');
+});
+
+test('under the ceiling tapes begin at the listening axis, and pieces are told by number', () => {
+  const over = hang.pieces.find((p) => p.id === 'over')!;
+  expect(over).toMatchObject({ label: 'ceiling 1', short: '1', fromMiddle: { left: expect.closeTo(-1, 9) } });
+  expect(draw(1).svg).toContain('>1</text>');
+});
