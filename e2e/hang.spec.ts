@@ -1,5 +1,7 @@
 /** Hang: laid out in one action, moved by hand, keyboard and tape, mirrored, told what is in the way, and undone as one step. */
+import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
+import { extractText, getDocumentProxy } from 'unpdf';
 import { field, openDemo, part, settled, stage, type } from './rig';
 
 async function openHang(page: Page): Promise<void> {
@@ -114,4 +116,29 @@ test('in inches, by tops, with another gap; an empty room says what to do first'
   await stage(page, 'hang');
   await expect(page.locator('[data-next]')).toContainText('Nothing is decided yet');
   await expect(page.locator('[data-lay-out]')).toHaveCount(0);
+});
+
+test('the hanging sheet says every edge from the middle line, on the page and as PDF read by another reader', async ({
+  page,
+}) => {
+  await openHang(page);
+  await page.locator('[data-afresh]').click();
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await page.locator('[data-hanging-sheet]').click();
+  await expect(page.locator('[data-hanging]')).toHaveCount(3);
+  await expect(page.locator('[data-hanging="B"] [data-hanging-row]').first()).toContainText('153.9 cm left');
+  await expect(page.locator('[data-hanging="B"] [data-laser]')).toContainText('20.0 cm right');
+  const [file] = await Promise.all([page.waitForEvent('download'), page.locator('[data-pdf]').click()]);
+  const pdf = await getDocumentProxy(new Uint8Array(readFileSync(await file.path())));
+  const { text } = await extractText(pdf, { mergePages: true });
+  for (const words of [
+    'Hanging sheet: Bakehouse',
+    'Right wall (B)',
+    'B1',
+    '153.9 cm left',
+    '92.0 cm',
+    'ceiling 2',
+    '1 : 50',
+  ])
+    expect(text).toContain(words);
 });

@@ -7,7 +7,7 @@ import { settingOf } from '@tawny/core/room/setting';
 import { layOut } from '@tawny/core/studies/hang/layOut';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { layOutCommands } from '@tawny/core/studies/hang/take';
-import { fromMiddleText, OPEN_WORDS, unplacedSentence } from '@tawny/core/words/hang';
+import { fromMiddleText, offLevelSentence, OPEN_WORDS, unplacedSentence } from '@tawny/core/words/hang';
 import { issueSentence } from '@tawny/core/words/issues';
 import { surfaceWords } from '@tawny/core/words/tapes';
 
@@ -19,10 +19,11 @@ export function hangOf(project: Project, afresh: boolean) {
   const commands = layOutCommands(project, result, afresh, null);
   const next = applyCommand(project, { type: 'batch', as: 'put-pieces', commands }).project;
   const { result: hung, issues } = studyHang(settingOf(next));
-  const { unplaced, open, level, mirrored, unmirrored } = result;
+  const { unplaced, open, level, offLevel, mirrored, unmirrored } = result;
   return {
     project: { id: project.id, name: project.name },
     level,
+    offLevel,
     pieces: hung.pieces.map(({ left, right, low, high, ...p }) => ({ ...p, edges: { left, right, low, high } })),
     faces: hung.faces,
     unplaced: unplaced.map((u) => ({ ...u, sentence: unplacedSentence(u, nameIn(project, u.recipe), 'metric') })),
@@ -50,6 +51,7 @@ export function hangText(report: HangReport, project: Project): string {
   }
   const told = [
     ...report.unplaced.map((u) => u.sentence),
+    ...report.offLevel.map((o) => offLevelSentence(o.name, o.by, 'metric')),
     ...report.conflicts.map((c) => c.sentence),
     ...report.open.map((o) => `${o.letter} on the ${surfaceWords(o.faceName)} stays open: ${OPEN_WORDS[o.why]}.`),
   ];

@@ -14,6 +14,8 @@ function reasonText(reason: NoRoom, system: LengthSystem): string {
   switch (reason.why) {
     case 'row':
       return `${reason.names.length === 0 ? '' : `${reason.names.length > 1 ? 'between' : 'beside'} ${listed(reason.names)} `}the longest free stretch of the row is ${m(reason.longest)}, and one with its gaps wants ${m(reason.needs)}`;
+    case 'group':
+      return `no group of them lies free there${reason.names.length > 0 ? `, beside ${listed(reason.names)}` : ''}`;
     case 'higher-than-face':
       return `at ${m(reason.height)} it is higher than the wall, ${m(reason.face)}`;
     case 'corner':
@@ -105,4 +107,9 @@ export function hangingRow(p: HungPiece, system: LengthSystem): HangingRow {
     gaps: `${m(p.gapLeft)}, ${m(p.gapRight)}`,
     state: p.state === 'hung' ? 'up' : '',
   };
+}
+
+/** Where a row could not keep the line, and by how much. */
+export function offLevelSentence(face: string, by: number, system: LengthSystem): string {
+  return `On the ${surfaceWords(face)} the row lies ${lengthText(Math.abs(by), system)} ${by < 0 ? 'lower' : 'higher'} than the line: the wall leaves no other height.`;
 }

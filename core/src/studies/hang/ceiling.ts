@@ -34,44 +34,48 @@ export function groupOn(
   const bounds = boundsOf(outline);
   const keepOuts = keepOutsOn(setting, face, standoffOf(wanted.recipe));
   const stretch = faceStretch(face);
-  const flat = { width: wanted.size.width / stretch, height: wanted.size.height / stretch };
+  // On the plan of a slope a piece keeps its own size (room/pieces.ts): more than it takes there, never less.
+  const flat = wanted.size;
   const turns = flat.width === flat.height ? [flat] : [flat, { width: flat.height, height: flat.width }];
   const goal = overTheWay(setting);
   // A cloud covers as a panel of the same layers does.
   const covers = canCover({ ...wanted.recipe, form: 'flat' });
-  for (let count = wanted.count; count > 0; count--) {
-    let best: { boxes: Box[]; covered: number; away: number; rows: number } | null = null;
-    for (const size of turns)
-      for (let columns = 1; columns <= count; columns++) {
-        const rows = Math.ceil(count / columns);
-        // A last row less than half full is no group.
-        if (rows > 1 && count % columns !== 0 && count % columns < columns / 2) continue;
-        const deep = rows * size.height + (rows - 1) * gap;
-        for (const middle of middlesAlong(bounds, deep, goal)) {
-          const boxes = grid(setting.axis, middle, columns, count, size, gap);
-          if (!boxes.every((b) => liesFree(outline, keepOuts, b, gap))) continue;
-          const covered = covers ? heldBy(boxes, zones).length : 0;
-          const away = Math.abs(middle - goal);
-          const beats =
-            !best ||
-            covered > best.covered ||
-            (covered === best.covered && (away < best.away - 1e-9 || (away < best.away + 1e-9 && rows < best.rows)));
-          if (beats) best = { boxes, covered, away, rows };
+  // About the axis; on a slope beside it about the slope's own middle.
+  const abouts = [setting.axis, (bounds.left + bounds.right) / 2];
+  for (let count = wanted.count; count > 0; count--)
+    for (const about of abouts) {
+      let best: { boxes: Box[]; covered: number; away: number; rows: number } | null = null;
+      for (const size of turns)
+        for (let columns = 1; columns <= count; columns++) {
+          const rows = Math.ceil(count / columns);
+          // A last row less than half full is no group.
+          if (rows > 1 && count % columns !== 0 && count % columns < columns / 2) continue;
+          const deep = rows * size.height + (rows - 1) * gap;
+          for (const middle of middlesAlong(bounds, deep, goal)) {
+            const boxes = grid(about, middle, columns, count, size, gap);
+            if (!boxes.every((b) => liesFree(outline, keepOuts, b, gap))) continue;
+            const covered = covers ? heldBy(boxes, zones).length : 0;
+            const away = Math.abs(middle - goal);
+            const beats =
+              !best ||
+              covered > best.covered ||
+              (covered === best.covered && (away < best.away - 1e-9 || (away < best.away + 1e-9 && rows < best.rows)));
+            if (beats) best = { boxes, covered, away, rows };
+          }
         }
-      }
-    if (!best) continue;
-    const pieces = best.boxes.map((b): LaidPiece => ({
-      face: face.id,
-      recipe: wanted.recipe.id,
-      left: b.left,
-      low: b.low,
-      width: b.right - b.left,
-      height: b.high - b.low,
-      covers: covers ? heldBy([b], zones).map((z) => z.mark) : [],
-      decided: wanted.decided,
-    }));
-    return { pieces, left: wanted.count - count };
-  }
+      if (!best) continue;
+      const pieces = best.boxes.map((b): LaidPiece => ({
+        face: face.id,
+        recipe: wanted.recipe.id,
+        left: b.left,
+        low: b.low,
+        width: (b.right - b.left) / stretch,
+        height: (b.high - b.low) / stretch,
+        covers: covers ? heldBy([b], zones).map((z) => z.mark) : [],
+        decided: wanted.decided,
+      }));
+      return { pieces, left: wanted.count - count };
+    }
   return { pieces: [], left: wanted.count };
 }
 

@@ -50,7 +50,7 @@ describe('by hand', () => {
     expect(on(laidOut(told).hung, 'A').map((p) => p.high)).toEqual([expect.closeTo(2, 9), expect.closeTo(2, 9)]);
     // Under a ceiling of 2.5 m a line at 2.4 m leaves no row of middles: it comes down as far as it must, and says so.
     const high = edited(plainBox(), numbers({ A: 1 }), { type: 'set-hanging', hanging: { level: 2.4 } });
-    expect(layOut(high, false).offLevel).toEqual([{ face: 'A', by: expect.closeTo(-0.5, 9) }]);
+    expect(layOut(high, false).offLevel).toEqual([{ face: 'A', name: 'front', by: expect.closeTo(-0.5, 9) }]);
   });
 
   test('a window parts a wall; pieces stand alike on both sides of it; a third one has no place, and ways out are told', () => {
@@ -115,6 +115,26 @@ describe('by hand', () => {
     const [low, high] = [Math.min(...pieces.map((p) => p.low)), Math.max(...pieces.map((p) => p.high))];
     const way = (setting.loudspeakers[0]!.at[1] + setting.head[1]) / 2;
     expect(Math.abs((low + high) / 2 - way)).toBeLessThan(0.6);
+  });
+
+  test('under a roof: the gable’s row is as long as it is at its top, low walls bring it down, clouds lie on their own slope', () => {
+    const attic = createProject('d', 'Attic', { length: 5, width: 4, height: 1.3 });
+    const room = edited(
+      attic,
+      { type: 'set-ceiling', ceiling: { shape: 'ridge', along: 'D', at: 2, top: 2.8, far: 1.3 } },
+      decided({ 'panel-10': { A: 3, D: 2 }, 'cloud-10': { ceiling: 2 } }),
+    );
+    const { hung, result } = laidOut(silent(room));
+    // The ceiling rises 1.5 m in 2 m: 1.8 m high from 0.667 m to 3.333 m.
+    const gap = (8 / 3 - 1.8) / 4;
+    expect(on(hung, 'A').map((p) => p.left)).toEqual(
+      [0, 1, 2].map((i) => expect.closeTo(2 / 3 + gap + i * (gap + 0.6), 6) as number),
+    );
+    expect(result.offLevel).toEqual([{ face: 'D', name: 'left', by: expect.closeTo(-0.5, 6) }]);
+    const clouds = on(hung, 'ceiling');
+    expect(clouds).toHaveLength(2);
+    clouds.forEach((p) => expect(p.right < 2 || p.left > 2).toBe(true));
+    expect(hung.conflicts).toBe(0);
   });
 
   test('what is up or locked stays; what is loose is laid out afresh; a board keeps its turn', () => {

@@ -10,6 +10,7 @@ import { isAt, isByNumber, type Piece, type PieceAt, type Project } from '../../
 import { standoffOf } from '../../recipes/curve';
 import { canCover, canHang } from '../../recipes/kind';
 import { isCornered, type Recipe } from '../../recipes/types';
+import { keepOutsOn } from '../../room/keepOuts';
 import { recipeAsLaid, laidSize } from '../../room/pieces';
 import { numbered, piecesFor } from '../../room/laying';
 import { type PlanPlace, placesOf, spreadOver } from '../../room/places';
@@ -211,17 +212,17 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
     if (!face) continue;
     const { pieces, left } = groupOn(under, face, w, zonesOn(under, face, marks, w.recipe), leastGap);
     laid.push(...pieces);
-    const bounds = heightOf(face);
-    miss(w, face.name, left, { why: 'row', longest: bounds, needs: w.size.width, names: [] });
+    const names = keepOutsOn(under, face, standoffOf(w.recipe)).map((k) => k.name);
+    miss(w, face.name, left, { why: 'group', names: [...new Set(names)] });
     under = withPieces(base, laid).setting;
   }
   tell(1);
   return {
     pieces: laid,
     unplaced,
-    open: openMarks(setting, marks, rows, laid),
+    open: openMarks(setting, marks, rows, onFaces, laid),
     level,
-    offLevel: rows.filter((r) => r.off !== 0).map((r) => ({ face: r.face.id, by: r.off })),
+    offLevel: rows.filter((r) => r.off !== 0).map((r) => ({ face: r.face.id, name: r.face.name, by: r.off })),
     mirrored,
     unmirrored,
   };
@@ -233,7 +234,13 @@ const heightOf = (face: SettingFace): number => {
 };
 
 /** Marks of walls and ceilings that want covering and are not held by any piece laid out, with the reason. */
-function openMarks(setting: Setting, marks: MarksResult, rows: readonly Row[], laid: readonly LaidPiece[]): OpenMark[] {
+function openMarks(
+  setting: Setting,
+  marks: MarksResult,
+  rows: readonly Row[],
+  wanted: readonly Wanted[],
+  laid: readonly LaidPiece[],
+): OpenMark[] {
   const held = new Set(laid.flatMap((p) => p.covers));
   const hangable = setting.faces.filter((f) => f.kind === 'wall' || f.kind === 'ceiling');
   return hangable.flatMap((face) =>
@@ -243,6 +250,8 @@ function openMarks(setting: Setting, marks: MarksResult, rows: readonly Row[], l
         const row = rows.find((r) => r.face === face);
         const zone = row?.zones.find((z) => z.mark === m.id);
         const why = (): OpenMark['why'] => {
+          const under = wanted.some((w) => w.on === face.id && canCover({ ...w.recipe, form: 'flat' }));
+          if (face.kind === 'ceiling') return under ? 'too-few' : 'none-wanted';
           if (!row || !zone) return 'none-wanted';
           if (
             !row.wanted.some(

@@ -43,6 +43,8 @@ export interface LaidPiece extends OnFace {
 export type NoRoom =
   /** What stands in its row, by name; the longest free stretch, m, and what one piece with its gaps needs. */
   | { why: 'row'; longest: number; needs: number; names: string[] }
+  /** Under a ceiling: no group of them lies free. */
+  | { why: 'group'; names: string[] }
   | { why: 'higher-than-face'; height: number; face: number }
   | { why: 'corner'; longest: number; needs: number }
   | { why: 'not-in-state' }
@@ -82,7 +84,7 @@ export interface LayOutResult {
   /** Height of the line, m, and what of the pieces lies on it. */
   level: Level;
   /** Faces whose row could not keep it, and by how much it lies off (up positive), m. */
-  offLevel: { face: string; by: number }[];
+  offLevel: { face: string; name: string; by: number }[];
   /** Pairs of faces laid out as mirror images, and faces that are their own; those that could not be. */
   mirrored: string[][];
   unmirrored: string[][];
