@@ -205,6 +205,19 @@ describe('edits', () => {
   );
   const setting = settingOf(start);
 
+  test('the gap to the end is the wall’s own at the height of the piece, not that of its longest part', () => {
+    const recess = edited(start, { type: 'insert-recess', wall: 'A', from: 0, width: 1, depth: 0.5 });
+    const cloud = edited(recess, { type: 'put-pieces', pieces: [pieceAt({ id: 'c', face: 'ceiling', u: 1.5, v: 1 })] });
+    const found = studyHang(settingOf(cloud)).result.pieces.find((p) => p.id === 'c')!;
+    // 1 m of the front is set back by 0.5 m; at 1 to 2.2 m the room is 4 m wide all the same.
+    expect([found.gapLeft, found.gapRight]).toEqual([expect.closeTo(1.5, 6), expect.closeTo(1.9, 6)]);
+    const gable = edited(start, { type: 'set-ceiling', ceiling: { shape: 'pitch', along: 'D', top: 3.5 } });
+    const high = edited(gable, { type: 'put-pieces', pieces: [pieceAt({ id: 'g', face: 'A', u: 3, v: 1.8 })] });
+    const piece = studyHang(settingOf(high)).result.pieces.find((p) => p.id === 'g')!;
+    // 2.5 m at one side, 3.5 m at the other, 4 m between: 3 m high from half-way on.
+    expect(piece.gapLeft).toBeCloseTo(1, 2);
+  });
+
   test('a conflict is told with what it meets and by how much', () => {
     const bad = edited(start, { type: 'put', list: 'openings', thing: door({ u: 1.2, clearance: 0.02 }) });
     const { pieces, conflicts } = studyHang(settingOf(bad)).result;

@@ -1,5 +1,5 @@
 /** Hang: where each piece is, told as it is taped on its wall, in which order they go up, and what is in their way. */
-import { boundsOf } from '../../geometry/clip';
+import { boundsOf, freeStretches, overlapping } from '../../geometry/clip';
 import { isAt, type PieceState } from '../../document/schema/project';
 import { isCornered } from '../../recipes/types';
 import { faceOutline } from '../../geometry/unfold';
@@ -71,17 +71,20 @@ function conflictsOf(setting: Setting, piece: PlacedPiece, face: SettingFace): C
   return [...outside, ...met];
 }
 
-/** Free length from one edge of a piece to what is next in its row, m. */
-function gapsOf(setting: Setting, piece: PlacedPiece, face: SettingFace): { left: number; right: number } {
-  const { box } = piece;
+/** Free length from either edge of a piece to what is next in its row, or to the end of its face there, m. */
+function gapsOf(
+  setting: Setting,
+  { id, box, standoff }: PlacedPiece,
+  face: SettingFace,
+): { left: number; right: number } {
+  // What it overlaps is told as a conflict, and bounds nothing.
+  const beside = keepOutsOn(setting, face, standoff, new Set([id])).filter((k) => !overlapping(k, box, LEAST_OVERLAP));
+  const middle = (box.left + box.right) / 2;
+  const [low, high] = [box.low + LEAST_OVERLAP, box.high - LEAST_OVERLAP];
+  const row = freeStretches(faceOutline(face), beside, low, high).find(([a, b]) => a <= middle && b >= middle);
   const edge = boundsOf(faceOutline(face));
-  const inRow = keepOutsOn(setting, face, piece.standoff, new Set([piece.id])).filter(
-    (k) => k.low < box.high - LEAST_OVERLAP && k.high > box.low + LEAST_OVERLAP,
-  );
-  const crumb = 1e-6;
-  const left = Math.max(edge.left, ...inRow.filter((k) => k.right <= box.left + crumb).map((k) => k.right));
-  const right = Math.min(edge.right, ...inRow.filter((k) => k.left >= box.right - crumb).map((k) => k.left));
-  return { left: box.left - left, right: right - box.right };
+  const [from, to] = row ?? [edge.left, edge.right];
+  return { left: box.left - from, right: to - box.right };
 }
 
 /** Corners first, then what is there for marks, then the rest. */

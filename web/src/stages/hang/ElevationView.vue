@@ -199,7 +199,7 @@ const dimensions = computed(() => {
         "
       />
       <text :x="view.x((p.left + p.right) / 2)" :y="view.rect(box(p)).y + 16">
-        {{ p.label }}{{ p.locked ? ', locked' : '' }}
+        {{ p.short }}{{ p.locked ? ', locked' : '' }}
       </text>
     </g>
     <g class="zones letters">

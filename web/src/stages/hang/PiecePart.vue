@@ -103,7 +103,7 @@ function takeDown(): void {
       <tr>
         <th>Piece</th>
         <th>left edge</th>
-        <th class="figure">bottom</th>
+        <th class="figure">{{ face.foot ? 'bottom' : 'front edge' }}</th>
         <th>state</th>
       </tr>
     </thead>
