@@ -10,6 +10,9 @@ import { listen } from '../server/src/listen';
 import { PORT } from './browser';
 import { field, settled, stage, type } from './rig';
 
+// One after the other: each has a server of its own, on the same port.
+test.describe.configure({ mode: 'default' });
+
 const BASE = `http://127.0.0.1:${PORT + 1}`;
 let server: Server | null = null;
 /** A build of this test's own. */

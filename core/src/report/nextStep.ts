@@ -1,5 +1,5 @@
 /** The one next thing to do in each stage, from what the studies already say. Plain rules, in the order of the work. */
-import { isByNumber, type Project } from '../document/schema/project';
+import type { Project } from '../document/schema/project';
 import type { DecayResult } from '../studies/decay/types';
 import type { BuildResult } from '../studies/build/study';
 import type { MarksResult } from '../studies/marks/study';
@@ -71,10 +71,12 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
     case 'recipes':
       return { kind: 'go', to: 'decay' };
     case 'hang': {
-      const lots = project.treatment.pieces.filter(isByNumber).filter((p) => p.state === 'decided');
       if (project.treatment.pieces.length === 0) return { kind: 'decide' };
       if (waiting > 0) return { kind: 'doubts', count: waiting };
-      const count = lots.reduce((sum, p) => sum + p.place.count, 0);
+      const count = project.treatment.pieces.reduce(
+        (sum, { place, state }) => sum + (place.kind === 'number' && state === 'decided' ? place.count : 0),
+        0,
+      );
       return count > 0 ? { kind: 'lay-out', count } : { kind: 'go', to: 'build' };
     }
     case 'build':

@@ -70,6 +70,3 @@ export function buyLines(
     });
   return lines;
 }
-
-/** "1 panel", "2 panels". */
-export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;

@@ -1,6 +1,5 @@
 /** Words of Hang: why a piece found no place, what would give it one, and why a mark stays open. */
 import { type LengthSystem, lengthText } from '../quantities/lengths';
-import type { KeepOut } from '../room/keepOuts';
 import type { HungPiece } from '../studies/hang/study';
 import type { NoRoom, OpenMark, Unplaced, WayOut } from '../studies/hang/types';
 import { surfaceWords } from './tapes';
@@ -58,20 +57,6 @@ export const OPEN_WORDS: Record<OpenMark['why'], string> = {
   'off-the-row': 'its zone reaches past the height of the row',
   'in-the-way': 'something else is there already or keeps it free',
   'too-few': 'fewer pieces are decided here than it takes',
-};
-
-/** What a keep-out is, where its name alone does not say what the piece does to it. */
-export const MEETS: Record<KeepOut['kind'], (name: string) => string> = {
-  door: (n) => `covers ${n}`,
-  window: (n) => `covers ${n}`,
-  vent: (n) => `covers ${n}`,
-  socket: (n) => `covers ${n}`,
-  switch: (n) => `covers ${n}`,
-  radiator: (n) => `is too near ${n}`,
-  'hot-equipment': (n) => `is too near ${n}`,
-  swing: (n) => `stands in the swing of ${n}`,
-  thing: (n) => `meets ${n}`,
-  piece: (n) => `overlaps ${n}`,
 };
 
 /** "54.5 cm left" of a middle line; "on the line" at it. */

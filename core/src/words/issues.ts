@@ -1,7 +1,7 @@
 /** Sentences for issue codes, in one place. Plain and exact: what, where, by how much, and what to do about it. */
 import type { IssueCode, IssueValues } from '../studies/types';
 import { fixed } from '../quantities/format';
-import { MEETS } from './hang';
+import { MEETS } from './keepOuts';
 import { surfaceWords } from './tapes';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 

@@ -1,7 +1,7 @@
 /** The next thing to do, said in one line. */
 import { fixed } from '../quantities/format';
 import type { NextStep } from '../report/nextStep';
-import { counted } from './build';
+import { counted } from './counted';
 import { surfaceWords } from './tapes';
 
 const GO: Record<string, string> = {

@@ -1,14 +1,17 @@
 /** The next step of the stage shown, with its sentence and where it leads. */
-import { computed } from 'vue';
+import { computed, shallowRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
-import { nextStep } from '@tawny/core/report/nextStep';
 import type { StageId } from '@tawny/core/report/verdict';
-import { nextStepSentence } from '@tawny/core/words/nextStep';
 import type { StepShown } from '../parts/keys';
 import { useDocument } from '../stores/document';
-import { useAnswers } from '../answers/answers';
+import { useAnswers, useLines } from '../answers/answers';
 import { useResults } from '../answers/results';
 import { useSession } from '../stores/session';
+
+const fetchRules = async () => ({
+  ...(await import('@tawny/core/report/nextStep')),
+  ...(await import('@tawny/core/words/nextStep')),
+});
 
 export function useNextStep() {
   const doc = useDocument();
@@ -17,11 +20,24 @@ export function useNextStep() {
   const session = useSession();
   const route = useRoute();
   const router = useRouter();
+  /** Rules and sentences come once the first figures are on the page. One that does not come leaves the line empty. */
+  const rules = shallowRef<Awaited<ReturnType<typeof fetchRules>> | null>(null);
+  const { decay } = useLines();
+  // The first answer of a worker comes after them; one that fails does too.
+  watch(
+    () => answers.decay !== null || decay.state.value.status === 'failed',
+    () =>
+      void fetchRules().then(
+        (all) => (rules.value = all),
+        () => {},
+      ),
+    { once: true },
+  );
 
   return computed((): StepShown | null => {
     const stage = route.meta.stage as StageId | undefined;
-    if (!stage || !doc.project || !answers.calm) return null;
-    const step = nextStep(stage, {
+    if (!stage || !doc.project || !answers.calm || !rules.value) return null;
+    const step = rules.value.nextStep(stage, {
       project: doc.project,
       doubts: results.doubts,
       measures: results.measures,
@@ -52,6 +68,6 @@ export function useNextStep() {
       };
     }
     if (step.kind === 'go') act.go = { word: step.to[0]!.toUpperCase() + step.to.slice(1), run: go(step.to) };
-    return { text: nextStepSentence(step), ...(act[step.kind] ?? { word: '', run: null }) };
+    return { text: rules.value.nextStepSentence(step), ...(act[step.kind] ?? { word: '', run: null }) };
   });
 }

@@ -18,10 +18,13 @@ const step = inject(NEXT_STEP, ref(null));
         <span data-board-tools class="tools" />
         <slot name="actions" />
       </header>
-      <p v-if="step" class="next" data-next>
-        <span class="flag" aria-hidden="true" />
-        <span class="text" :title="step.text"><b>Next</b> {{ step.text }}</span>
-        <button v-if="step.run" @click="step.run()">{{ step.word }}</button>
+      <!-- Its line is kept free before it is there, so that the drawing stays where it is. -->
+      <p class="next" :data-next="step ? '' : undefined">
+        <template v-if="step">
+          <span class="flag" aria-hidden="true" />
+          <span class="text" :title="step.text"><b>Next</b> {{ step.text }}</span>
+          <button v-if="step.run" @click="step.run()">{{ step.word }}</button>
+        </template>
       </p>
       <slot />
     </section>
@@ -55,6 +58,7 @@ header {
 }
 .next {
   display: flex;
+  min-height: 26px;
   align-items: baseline;
   gap: 8px;
   margin: 0;

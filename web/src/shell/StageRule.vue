@@ -3,8 +3,7 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
-import { counted } from '@tawny/core/words/build';
-import { isAt } from '@tawny/core/document/schema/project';
+import { counted } from '@tawny/core/words/counted';
 import type { StageId } from '@tawny/core/report/verdict';
 import { useAnswers, useLines } from '../answers/answers';
 import { useResults } from '../answers/results';
@@ -25,11 +24,13 @@ interface State {
 const bassSolved = computed(() => results.measures.some((m) => m.id === 'swing'));
 
 const hangState = computed((): State => {
-  const pieces = doc.project?.treatment.pieces ?? [];
   const conflicts = answers.calm?.hang.result.conflicts ?? 0;
-  const placed = pieces.filter(isAt).length;
-  const all = pieces.reduce((sum, p) => sum + (p.place.kind === 'number' ? p.place.count : 1), 0);
   if (conflicts > 0) return { text: counted(conflicts, 'conflict'), doubt: true };
+  let [placed, all] = [0, 0];
+  for (const { place } of doc.project?.treatment.pieces ?? []) {
+    if (place.kind === 'at') placed += 1;
+    all += place.kind === 'at' ? 1 : place.count;
+  }
   return { text: all === 0 ? 'nothing yet' : `${placed} of ${all} placed`, doubt: false };
 });
 

@@ -9,7 +9,7 @@ import { keepOutsOn } from '../../room/keepOuts';
 import { type OnFace, piecesFor } from '../../room/laying';
 import type { PlacedPiece } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
-import { levelOf } from './row';
+import { levelOf } from './level';
 
 const faceOf = (setting: Setting, id: string): SettingFace => {
   const face = setting.faces.find((f) => f.id === id);

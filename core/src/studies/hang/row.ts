@@ -2,8 +2,6 @@
 import { boundsOf, freeStretches } from '../../geometry/clip';
 import { faceOutline } from '../../geometry/unfold';
 import { alongLine, type LineAnswer, type LineKind, type LineStretch, type Span, turned } from '../../layout/line';
-import { recipeOf } from '../../document/recipes';
-import { isAt } from '../../document/schema/project';
 import { standoffOf } from '../../recipes/curve';
 import { canCover } from '../../recipes/kind';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
@@ -22,17 +20,6 @@ export interface Row {
   keepOuts: KeepOut[];
   free: Span[];
   zones: ZoneOn[];
-}
-
-/** The height pieces on walls line up at, and what of them; tops, where nothing is said, end where the tallest with its middle at the ears does. */
-export function levelOf({ project, head }: Setting): Level {
-  const { by, level } = project.treatment.hanging;
-  const heights = project.treatment.pieces.flatMap((p) => {
-    const recipe = recipeOf(project, p.recipe);
-    if (recipe.form !== 'flat') return [];
-    return [isAt(p) ? p.place.height : recipe.height];
-  });
-  return { by, height: level ?? head[2] + (by === 'tops' ? Math.max(0, ...heights) / 2 : 0) };
 }
 
 /**

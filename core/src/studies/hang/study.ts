@@ -7,7 +7,7 @@ import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
 import type { PlacedPiece } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { Issue, Study } from '../types';
-import { levelOf } from './row';
+import { levelOf } from './level';
 import type { Level } from './types';
 
 /** A piece as it is taped: along its face from the face's middle line (right positive), and up from the floor, m. */
@@ -113,10 +113,11 @@ export function studyHang(setting: Setting): Study<HangResult> {
         const middle = middles.get(face.id)!;
         const { left, right, low, high } = p.box;
         const gaps = gapsOf(setting, p, face);
+        const over = face.kind === 'ceiling';
         return {
           id: p.id,
-          label: face.kind === 'ceiling' ? `ceiling ${i + 1}` : `${face.id}${i + 1}`,
-          short: face.kind === 'ceiling' ? String(i + 1) : `${face.id}${i + 1}`,
+          label: over ? `ceiling ${i + 1}` : `${face.id}${i + 1}`,
+          short: `${over ? '' : face.id}${i + 1}`,
           name: p.name,
           recipe: own.recipe,
           face: face.id,
