@@ -7,7 +7,13 @@ import { settingOf } from '@tawny/core/room/setting';
 import { layOut } from '@tawny/core/studies/hang/layOut';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { layOutCommands } from '@tawny/core/studies/hang/take';
-import { fromMiddleText, offLevelSentence, OPEN_WORDS, unplacedSentence } from '@tawny/core/words/hang';
+import {
+  fromMiddleText,
+  offLevelSentence,
+  OPEN_WORDS,
+  unmirroredSentence,
+  unplacedSentence,
+} from '@tawny/core/words/hang';
 import { issueSentence } from '@tawny/core/words/issues';
 import { surfaceWords } from '@tawny/core/words/tapes';
 
@@ -52,6 +58,7 @@ export function hangText(report: HangReport, project: Project): string {
   const told = [
     ...report.unplaced.map((u) => u.sentence),
     ...report.offLevel.map((o) => offLevelSentence(o.name, o.by, 'metric')),
+    ...report.unmirrored.map(unmirroredSentence),
     ...report.conflicts.map((c) => c.sentence),
     ...report.open.map((o) => `${o.letter} on the ${surfaceWords(o.faceName)} stays open: ${OPEN_WORDS[o.why]}.`),
   ];

@@ -98,3 +98,9 @@ export function hangingRow(p: HungPiece, system: LengthSystem): HangingRow {
 export function offLevelSentence(face: string, by: number, system: LengthSystem): string {
   return `On the ${surfaceWords(face)} the row lies ${lengthText(Math.abs(by), system)} ${by < 0 ? 'lower' : 'higher'} than the line: the wall leaves no other height.`;
 }
+
+/** Faces laid out by themselves: two that would be twins, or one that would be its own mirror image. */
+export const unmirroredSentence = (faces: readonly string[]): string =>
+  faces.length > 1
+    ? `Walls ${listed(faces)} are laid out singly: as mirror images of one another they would cover fewer marks or hold fewer pieces.`
+    : `Wall ${listed(faces)} is not laid out alike about the middle: it would cover fewer marks or hold fewer pieces.`;

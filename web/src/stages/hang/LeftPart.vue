@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** What found no place when it was laid out, why, and what would give it one; marks that stay open. */
 import { computed } from 'vue';
-import { offLevelSentence, OPEN_WORDS, unplacedSentence, wayText } from '@tawny/core/words/hang';
+import { offLevelSentence, OPEN_WORDS, unmirroredSentence, unplacedSentence, wayText } from '@tawny/core/words/hang';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import type { Unplaced, WayOut } from '@tawny/core/studies/hang/types';
 import { useRecipeNames } from '../../desk/recipeNames';
@@ -44,6 +44,7 @@ function toWall(u: Unplaced, way: Extract<WayOut, { way: 'wall' }>): void {
     <p v-for="o in leftOver.offLevel" :key="o.face" data-off-level>
       {{ offLevelSentence(o.name, o.by, session.system) }}
     </p>
+    <p v-for="u in leftOver.unmirrored" :key="u.join()" data-unmirrored>{{ unmirroredSentence(u) }}</p>
     <h2>Marks without a piece</h2>
     <p v-if="open.length === 0" class="soft">Every mark that wants one has its piece.</p>
     <p v-for="o in open" :key="o.mark" class="row">
