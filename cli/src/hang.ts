@@ -6,7 +6,7 @@ import { lengthText } from '@tawny/core/quantities/lengths';
 import { settingOf } from '@tawny/core/room/setting';
 import { layOut } from '@tawny/core/studies/hang/layOut';
 import { studyHang } from '@tawny/core/studies/hang/study';
-import { layOutCommands } from '@tawny/core/studies/hang/take';
+import { layOutCommand } from '@tawny/core/studies/hang/take';
 import {
   fromMiddleText,
   offLevelSentence,
@@ -22,8 +22,7 @@ export type HangReport = ReturnType<typeof hangOf>;
 /** @param afresh lifts what is laid out already, but for what is up or locked */
 export function hangOf(project: Project, afresh: boolean) {
   const result = layOut(project, afresh);
-  const commands = layOutCommands(project, result, afresh, null);
-  const next = applyCommand(project, { type: 'batch', as: 'put-pieces', commands }).project;
+  const next = applyCommand(project, layOutCommand(project, result, null)).project;
   const { result: hung, issues } = studyHang(settingOf(next));
   const { unplaced, open, level, offLevel, mirrored, unmirrored } = result;
   return {

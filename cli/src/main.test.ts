@@ -217,6 +217,44 @@ describe('calc', () => {
   });
 });
 
+describe('hang', () => {
+  interface Hung {
+    pieces: {
+      label: string;
+      recipe: string;
+      face: string;
+      order: number;
+      covers: string[];
+      edges: Record<string, number>;
+    }[];
+    unplaced: { on: string; count: number; sentence: string; ways: { way: string }[] }[];
+    level: { by: string; height: number };
+    conflicts: unknown[];
+  }
+
+  test('every piece with its recipe, face, edges and order; what has no place with its reason', async () => {
+    const { status, out } = await tawny('hang', demo, '--afresh', '--json');
+    expect(status).toBe(0);
+    const hung = JSON.parse(out) as Hung;
+    expect(hung.pieces.map((p) => p.order).sort((a, b) => a - b)).toEqual(hung.pieces.map((_, i) => i + 1));
+    for (const { edges } of hung.pieces) expect(edges.right! - edges.left!).toBeGreaterThan(0.1);
+    expect(hung.conflicts).toEqual([]);
+    const rear = hung.unplaced.find((u) => u.on === 'C')!;
+    expect(rear).toMatchObject({ count: 2, sentence: expect.stringContaining('rear wall') });
+    expect(rear.ways.map((w) => w.way)).toContain('move');
+    // All eight of the demo are told of.
+    expect(hung.pieces.length + hung.unplaced.reduce((n, u) => n + u.count, 0)).toBe(8);
+  });
+
+  test('as text: by face, from the middle line; files that are none end with status 2', async () => {
+    const { out } = await tawny('hang', demo);
+    expect(out).toMatch(/^Bakehouse: \d pieces, middles at 122\.0 cm/);
+    expect(out).toMatch(/B1 .+left edge 195\.3 cm left, bottom 92\.0 cm/);
+    expect((await tawny('hang', file('none.json', '{}'))).status).toBe(2);
+    expect((await tawny('hang', demo, demo)).status).toBe(2);
+  });
+});
+
 describe('check and report', () => {
   test('the demo is valid', async () => {
     expect(await tawny('check', demo)).toMatchObject({

@@ -206,6 +206,32 @@ describe('pieces, log and site', () => {
     expect(run(made, { type: 'set-numbers', of: 'own-9', numbers: [], at: null }, standing)).toBeTruthy();
   });
 
+  test('a lock is put on and taken off; how pieces line up is kept within its limits', () => {
+    const p = run(fresh(), { type: 'put-pieces', pieces: [pieceAt()] });
+    const lock = (locked: boolean): Command => ({ type: 'set-locked', ids: ['piece-1'], locked });
+    expect(run(p, lock(true)).treatment.pieces[0]!.locked).toBe(true);
+    expect(run(p, lock(true), lock(false))).toEqual(p);
+    expect(() => run(p, { type: 'set-locked', ids: ['nobody'], locked: true })).toThrow(/got nobody/);
+    const hanging = (values: Partial<Project['treatment']['hanging']>) =>
+      run(p, { type: 'set-hanging', hanging: values });
+    expect(hanging({ by: 'tops' }).treatment.hanging).toEqual({ by: 'tops', level: null, leastGap: 0.02 });
+    expect(() => hanging({ leastGap: -0.01 })).toThrow(/treatment\.hanging\.leastGap/);
+    expect(() => hanging({ level: 0.1 })).toThrow(/treatment\.hanging\.level/);
+  });
+
+  test('version 7 locked nothing and lined up middles at the ears', () => {
+    const { hanging, ...treatment } = structuredClone(fresh().treatment);
+    void hanging;
+    const { locked, ...piece } = pieceAt();
+    void locked;
+    const old = { ...fresh(), version: 7, treatment: { ...treatment, pieces: [piece] } };
+    const migrated = migrate(old);
+    expect(migrated.ok && projectSchema.safeParse(migrated.document).data?.treatment).toMatchObject({
+      hanging: { by: 'middles', level: null, leastGap: 0.02 },
+      pieces: [{ id: 'piece-1', locked: false }],
+    });
+  });
+
   test('what covers first reflections is one of the recipes there are, and cannot be taken away', () => {
     expect(run(fresh(), { type: 'set-cover', recipe: 'panel-15-gap' }).treatment.cover).toBe('panel-15-gap');
     expect(() => run(fresh(), { type: 'set-cover', recipe: 'nobody' })).toThrow(/treatment\.cover: expected a recipe/);

@@ -39,7 +39,7 @@ describe('one stretch', () => {
     );
     // Between two of the equally spaced: one goes to its middle, 2.0 m, and three share what is left of it and right of it.
     const moved = alongLine([free(0, 4, [{ from: 1.8, to: 2.2 }])], [panel(4)], 0).standing[0]!;
-    const over = moved.find((s) => s.zones.length > 0)!;
+    const over = moved.find((s) => s.from <= 1.8 && s.to >= 2.2)!;
     expect(over.from).toBeCloseTo(1.7, 12);
     const [left, right] = [
       gaps({ from: 0, to: 1.7 }, moved.slice(0, moved.indexOf(over))),
@@ -128,6 +128,29 @@ function bruteForce(stretches: readonly LineStretch[], count: number, width: num
   walk(0, count, 0, 0);
   return best;
 }
+
+describe('large ones', () => {
+  test('a thousand asked for where sixteen fit are sixteen, at once; three kinds on one wall too', () => {
+    expect(alongLine([free(0, 10)], [panel(1000)], 0).placed).toEqual([16]);
+    const kinds = [panel(300, 0.6), panel(300, 0.5), { ...panel(300, 0.9), covers: false }];
+    const { placed, standing } = alongLine([free(0, 4), free(5, 7, [{ from: 5.2, to: 5.5 }])], kinds, 0.02);
+    // Most pieces are those of 0.5 m: 7 with 8 gaps in 4 m, 3 in 2 m; wider ones among them leave smaller gaps.
+    expect(placed.reduce((a, b) => a + b)).toBe(10);
+    expect(standing.map((l) => l.length)).toEqual([7, 3]);
+  });
+
+  test('unlike kinds stand alike from both ends wherever their numbers let them, however many orders there are', () => {
+    const own: LineStretch = { from: 0, to: 12, alike: 1, own: true, zones: [] };
+    const kinds = [panel(6, 0.5), panel(6, 0.6), panel(1, 0.4)];
+    const { placed, standing } = alongLine([own], kinds, 0.02);
+    expect(placed).toEqual([6, 6, 1]);
+    const [list] = standing;
+    list!.forEach((s, i) => {
+      const twin = list![list!.length - 1 - i]!;
+      expect([s.kind, s.from]).toEqual([twin.kind, expect.closeTo(12 - twin.to, 9)]);
+    });
+  });
+});
 
 describe('random walls', () => {
   test('six hundred of them: as many pieces and as even as any way to share them out, none overlapping, in order', () => {

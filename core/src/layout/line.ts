@@ -38,8 +38,6 @@ export interface LineStretch extends Span {
 export interface Standing extends Span {
   /** Index of the kind. */
   kind: number;
-  /** Zones of its stretch it was put over; it does not give way to equal gaps then. */
-  zones: readonly number[];
 }
 
 export interface LineAnswer {
@@ -79,27 +77,33 @@ const openIn = (zones: readonly LineZone[], standing: readonly Standing[], kinds
     .filter((z) => !standing.some((s) => kinds[s.kind]!.covers && s.from <= z.from + CRUMB && s.to >= z.to - CRUMB))
     .reduce((sum, z) => sum + z.weight, 0);
 
-/** Pieces in an order with equal gaps; null when they do not fit. */
-function equalGapped(span: Span, order: readonly number[], kinds: readonly LineKind[], least: number) {
+/** Pieces in an order with equal gaps. */
+function equalGapped(span: Span, order: readonly number[], kinds: readonly LineKind[]): Standing[] {
   const free = span.to - span.from - order.reduce((sum, k) => sum + kinds[k]!.width, 0);
   const gap = free / (order.length + 1);
-  if (order.length > 0 && gap < least - CRUMB) return null;
   let at = span.from;
   return order.map((kind): Standing => {
     const from = at + gap;
     at = from + kinds[kind]!.width;
-    return { kind, from, to: at, zones: [] };
+    return { kind, from, to: at };
   });
 }
 
-/** Every order of a number of pieces of each kind, the same backwards first; at most so many. */
+/** An order that reads the same backwards where there is one: half of each kind, what is odd in the middle, the other half turned. */
+function evenOrder(counts: readonly number[]): number[] {
+  const half = counts.flatMap((n, k) => new Array<number>(Math.floor(n / 2)).fill(k));
+  const odd = counts.flatMap((n, k) => (n % 2 === 1 ? [k] : []));
+  return [...half, ...odd, ...half.reverse()];
+}
+
+/** The even order first, then the others; at most so many. */
 function ordersOf(counts: readonly number[]): number[][] {
   const total = counts.reduce((s, n) => s + n, 0);
-  const all: number[][] = [];
+  const all = [evenOrder(counts)];
   const left = [...counts];
   const walk = (order: number[]) => {
     if (all.length >= MOST_ORDERS) return;
-    if (order.length === total) return void all.push([...order]);
+    if (order.length === total) return void all.push(order);
     left.forEach((n, k) => {
       if (n === 0) return;
       left[k] = n - 1;
@@ -107,11 +111,9 @@ function ordersOf(counts: readonly number[]): number[][] {
       left[k] = n;
     });
   };
-  walk([]);
-  const same = (o: readonly number[]) => o.every((k, i) => k === o[o.length - 1 - i]);
-  return [...all.filter(same), ...all.filter((o) => !same(o))];
+  if (counts.filter((n) => n > 0).length > 1) walk([]);
+  return all;
 }
-const isPalindrome = (order: readonly number[]): boolean => order.every((k, i) => k === order[order.length - 1 - i]);
 
 /** Neighbouring zones put together in every way a piece of a width can hold them. */
 function groupings(zones: readonly Span[], width: number): number[][][] {
@@ -142,7 +144,7 @@ function overGroups(stretch: LineStretch, groups: readonly number[][], kind: num
     ];
     const a = Math.max(high - width, stretch.from + least);
     const b = Math.min(low, stretch.to - least - width);
-    return { group, a, b, wish: (low + high - width) / 2 };
+    return { a, b, wish: (low + high - width) / 2 };
   });
   if (ranges.some((r) => r.b < r.a - CRUMB)) return null;
   const at = ranges.map((r) => Math.min(Math.max(r.wish, r.a), Math.max(r.a, r.b)));
@@ -158,7 +160,7 @@ function overGroups(stretch: LineStretch, groups: readonly number[][], kind: num
     at[i] = Math.min(at[i]!, most);
   }
   if (at.some((v, i) => v < ranges[i]!.a - CRUMB || (i > 0 && v < at[i - 1]! + width + least - CRUMB))) return null;
-  return ranges.map((r, i): Standing => ({ kind, from: at[i]!, to: at[i]! + width, zones: r.group }));
+  return at.map((from): Standing => ({ kind, from, to: from + width }));
 }
 
 /** Its mirror image about the middle of a stretch. */
@@ -189,15 +191,10 @@ function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least:
     const key = keyOf(counts);
     if (better(found, best.get(key))) best.set(key, found);
   };
-  // With equal gaps throughout.
-  for (const counts of vectors(most)) {
-    if (equalGapped(stretch, listOf(counts), kinds, least) === null) continue;
-    const orders = ordersOf(counts);
-    // Without zones all orders leave the same gaps.
-    const tried =
-      stretch.zones.length > 0 ? orders : orders.filter((o, i) => i === 0 || (stretch.own && isPalindrome(o)));
-    for (const order of tried) offer(counts, equalGapped(stretch, order, kinds, least)!);
-  }
+  // With equal gaps throughout. Without zones all orders leave the same gaps.
+  for (const counts of countsThatFit(stretch, kinds, most, least))
+    for (const order of stretch.zones.length > 0 ? ordersOf(counts) : [evenOrder(counts)])
+      offer(counts, equalGapped(stretch, order, kinds));
   if (stretch.zones.length === 0) return best;
   // Over the zones first, the others evenly between.
   kinds.forEach((k, kind) => {
@@ -224,14 +221,18 @@ function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least:
   return best;
 }
 
-const listOf = (counts: readonly number[]): number[] => counts.flatMap((n, k) => new Array<number>(n).fill(k));
-
-/** Every vector from nothing up to the most. */
-function vectors(most: readonly number[]): number[][] {
-  return most.reduce<number[][]>(
-    (all, n) => all.flatMap((v) => Array.from({ length: n + 1 }, (_, i) => [...v, i])),
-    [[]],
-  );
+/** So many of each kind as stand in a span with a gap before, between and after them; none of any first. */
+function countsThatFit(span: Span, kinds: readonly LineKind[], most: readonly number[], least: number): number[][] {
+  const all: number[][] = [];
+  const walk = (counts: number[], room: number) => {
+    const kind = counts.length;
+    if (kind === most.length) return void all.push(counts);
+    const each = kinds[kind]!.width + least;
+    for (let n = 0; n <= most[kind]! && n * each <= room + CRUMB; n++) walk([...counts, n], room - n * each);
+  };
+  // Where nothing stands there is no gap to keep.
+  walk([], Math.max(0, span.to - span.from - least));
+  return all;
 }
 
 /** Pieces shared out among the spaces between fixed ones, each space with equal gaps: the most even way for every number. */
@@ -245,12 +246,11 @@ function shared(
   const none = most.map(() => 0);
   let states = new Map([[keyOf(none), { counts: none, parts: [] as Standing[], squares: 0 }]]);
   for (const { alike, ...space } of spaces) {
-    const fits = vectors(most.map((n) => Math.floor(n / alike))).flatMap((counts) => {
-      const order = ordersOf(counts)[0]!;
-      const parts = equalGapped(space, order, kinds, least);
-      if (!parts) return [];
+    const half = most.map((n) => Math.floor(n / alike));
+    const fits = countsThatFit(space, kinds, half, least).map((counts) => {
+      const parts = equalGapped(space, evenOrder(counts), kinds);
       const twins = alike === 2 ? parts.map((s) => turned(s, whole)) : [];
-      return [{ counts, parts: [...parts, ...twins], squares: squaresOf(gapsOf(space, parts)) }];
+      return { counts, parts: [...parts, ...twins], squares: squaresOf(gapsOf(space, parts)) };
     });
     const next: typeof states = new Map();
     for (const state of states.values())

@@ -1,7 +1,7 @@
 /** One face of the hanging sheet to scale: the level line, the middle line, what keeps pieces off, and the pieces with their edges. */
 import { boundsOf, boxOutline } from '../geometry/clip';
 import { faceOutline } from '../geometry/unfold';
-import { keepOutsOn } from '../room/keepOuts';
+import { obstaclesOn } from '../room/keepOuts';
 import type { Setting, SettingFace } from '../room/setting';
 import type { HangResult, HungPiece } from '../studies/hang/study';
 import { CLOTH, escape, INK, n, paperFor, type SheetSvg, SOFT } from './paper';
@@ -42,15 +42,12 @@ export function hangingSvg(
   const outline = faceOutline(face);
   const edge = boundsOf(outline);
   const upright = face.foot !== null;
-  const paper = paperFor(outline, [paperSize[0], paperSize[1] - CHAIN], upright, font);
-  const { width, height, scale } = paper.size;
+  const paper = paperFor(outline, paperSize, upright, font, CHAIN);
   const text = (x: number, y: number, size: number, colour: string, words: string, anchor = 'middle') =>
     `<text x="${n(x)}" y="${n(y)}" font-size="${size}" fill="${colour}" text-anchor="${anchor}">${escape(words)}</text>`;
   const line = (a: readonly [number, number], b: readonly [number, number], dash = '') =>
     `<path d="M${a[0]} ${a[1]}L${b[0]} ${b[1]}" stroke="${TAWNY}" stroke-width="0.25"${dash && ` stroke-dasharray="${dash}"`}/>`;
-  const depth = Math.max(0.1, ...setting.placed.filter((p) => p.face === face.id).map((p) => p.standoff));
-  const away = new Set(setting.placed.map((p) => p.id));
-  const obstacles = keepOutsOn(setting, face, depth, away).map((k) => {
+  const obstacles = obstaclesOn(setting, face).map((k) => {
     const [x, y] = paper.at([(k.left + k.right) / 2, (k.low + k.high) / 2]);
     return `<polygon points="${paper.points(boxOutline(k))}" fill="none" stroke="${SOFT}" stroke-width="0.2" stroke-dasharray="1 0.8"/>${text(x, y, 2.2, SOFT, k.name)}`;
   });
@@ -75,10 +72,7 @@ export function hangingSvg(
   });
   const at = (u: number, v: number) => paper.at([u, v]);
   const svg = [
-    paper.open.replace(
-      /height="[^"]+mm" viewBox="0 0 ([^ ]+) [^"]+"/,
-      `height="${n(height + CHAIN)}mm" viewBox="0 0 $1 ${n(height + CHAIN)}"`,
-    ),
+    paper.open,
     `<polygon points="${paper.points(outline)}" fill="#FFFFFF" stroke="${INK}" stroke-width="0.5"/>`,
     ...obstacles,
     ...drawn,
@@ -88,5 +82,5 @@ export function hangingSvg(
     ...chain,
     '</svg>',
   ].join('');
-  return { svg, width, height: n(height + CHAIN), scale };
+  return { svg, ...paper.size };
 }

@@ -1,10 +1,12 @@
 /** The next step of each stage, on an empty project, on rooms half done, and on what the studies say. */
 import { createProject } from '../document/create';
 import type { Project } from '../document/schema/project';
+import { numbers, pieceAt } from '../testing/pieces';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
 import { nextStepSentence } from '../words/nextStep';
 import { studyBass } from '../studies/bass/study';
 import { studyBuild } from '../studies/build/study';
+import { studyHang } from '../studies/hang/study';
 import { studyMarks } from '../studies/marks/study';
 import { isBareBox, nextStep, type StepParts } from './nextStep';
 import { studySeat } from '../studies/seat/study';
@@ -23,7 +25,8 @@ function partsOf(project: Project, values: Partial<StepParts> = {}): StepParts {
     marks,
     decay: null,
   });
-  return { project, doubts: {}, measures, marks, decay: null, build: studyBuild(project).result, ...values };
+  const hang = studyHang(setting).result;
+  return { project, doubts: {}, measures, marks, decay: null, hang, build: studyBuild(project).result, ...values };
 }
 const step = (stage: StageId, project: Project, values: Partial<StepParts> = {}) =>
   nextStep(stage, partsOf(project, values));
@@ -47,8 +50,17 @@ describe('a new project is led', () => {
     expect(step('survey', both)).toEqual({ kind: 'go', to: 'seat' });
   });
 
-  test('nothing to buy before something is decided', () => {
+  test('nothing to buy, and nothing to hang, before something is decided; then it is laid out, then bought', () => {
     expect(step('build', fresh).kind).toBe('decide');
+    expect(step('hang', fresh).kind).toBe('decide');
+    const decided = step('hang', edited(fresh, numbers({ A: 2, B: 1 })));
+    expect(decided).toEqual({ kind: 'lay-out', count: 3 });
+    expect(nextStepSentence(decided)).toMatch(/^3 pieces are decided/);
+    expect(nextStepSentence({ kind: 'lay-out', count: 1 })).toMatch(/^One piece is decided/);
+    expect(step('hang', edited(fresh, { type: 'put-pieces', pieces: [pieceAt()] }))).toEqual({
+      kind: 'go',
+      to: 'build',
+    });
   });
 });
 

@@ -2,6 +2,7 @@
 import type { Project } from '../document/schema/project';
 import type { DecayResult } from '../studies/decay/types';
 import type { BuildResult } from '../studies/build/study';
+import type { HangResult } from '../studies/hang/study';
 import type { MarksResult } from '../studies/marks/study';
 import type { Measure, StageId } from './verdict';
 
@@ -23,6 +24,7 @@ export interface StepParts {
   measures: readonly Measure[];
   marks: MarksResult;
   decay: DecayResult | null;
+  hang: HangResult;
   build: BuildResult;
 }
 
@@ -36,7 +38,7 @@ export function isBareBox({ room, tape }: Project): boolean {
 }
 
 export function nextStep(stage: StageId, parts: StepParts): NextStep {
-  const { project, doubts, measures, marks, decay, build } = parts;
+  const { project, doubts, measures, marks, decay, hang, build } = parts;
   const waiting = doubts[stage] ?? 0;
   switch (stage) {
     case 'survey':
@@ -70,15 +72,10 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
     }
     case 'recipes':
       return { kind: 'go', to: 'decay' };
-    case 'hang': {
+    case 'hang':
       if (project.treatment.pieces.length === 0) return { kind: 'decide' };
       if (waiting > 0) return { kind: 'doubts', count: waiting };
-      const count = project.treatment.pieces.reduce(
-        (sum, { place, state }) => sum + (place.kind === 'number' && state === 'decided' ? place.count : 0),
-        0,
-      );
-      return count > 0 ? { kind: 'lay-out', count } : { kind: 'go', to: 'build' };
-    }
+      return hang.waiting > 0 ? { kind: 'lay-out', count: hang.waiting } : { kind: 'go', to: 'build' };
     case 'build':
       if (build.panels === 0) return { kind: 'decide' };
       return waiting > 0 ? { kind: 'doubts', count: waiting } : { kind: 'lists' };

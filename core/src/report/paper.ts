@@ -40,22 +40,24 @@ export interface Paper {
   size: Pick<SheetSvg, 'width' | 'height' | 'scale'>;
 }
 
+/** @param below kept free under the drawing, mm */
 export function paperFor(
   outline: readonly Vec2[],
   paper: readonly [number, number],
   upwards: boolean,
   font: string,
+  below = 0,
 ): Paper {
   const box = boundsOf(outline);
   const size = [box.right - box.left, box.high - box.low] as const;
-  const scale = fittingScale(size, [paper[0] - 2 * AROUND, paper[1] - 2 * AROUND]);
+  const scale = fittingScale(size, [paper[0] - 2 * AROUND, paper[1] - 2 * AROUND - below]);
   const mm = 1000 / scale;
   const at = ([u, v]: Vec2): Vec2 => [
     n(AROUND + (u - box.left) * mm),
     n(AROUND + (upwards ? box.high - v : v - box.low) * mm),
   ];
   const width = n(size[0] * mm + 2 * AROUND);
-  const height = n(size[1] * mm + 2 * AROUND);
+  const height = n(size[1] * mm + 2 * AROUND + below);
   return {
     at,
     points: (list) => list.map((p) => at(p).join(',')).join(' '),

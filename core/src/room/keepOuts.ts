@@ -2,6 +2,7 @@
 import { type Box, boundsOf, clipConvex } from '../geometry/clip';
 import type { Vec2 } from '../geometry/vector';
 import type { Opening } from '../document/schema/project';
+import { faceOutline } from '../geometry/unfold';
 import { cornerTwin } from './corners';
 import { doorSwings } from './doors';
 import { liesFlat } from './objects';
@@ -68,6 +69,24 @@ export function keepOutsOn(
     return span ? [{ id: o.id, name: o.name, kind: 'thing', clearance: 0, ...span, low: o.low, high: o.high }] : [];
   });
   return [...openings, ...swings, ...things, ...pieces];
+}
+
+/** Depth pieces are taken to have on a face that holds none yet, m. */
+const USUAL_DEPTH = 0.1;
+
+/** What keeps pieces off a face, but for other pieces, as far as it lies on the face: for drawings of it. */
+export function obstaclesOn(setting: Setting, face: SettingFace): KeepOut[] {
+  const depth = Math.max(USUAL_DEPTH, ...setting.placed.filter((p) => p.face === face.id).map((p) => p.standoff));
+  const edge = boundsOf(faceOutline(face));
+  return keepOutsOn(setting, face, depth, new Set(setting.placed.map((p) => p.id)))
+    .map((k) => ({
+      ...k,
+      left: Math.max(k.left, edge.left),
+      right: Math.min(k.right, edge.right),
+      low: Math.max(k.low, edge.low),
+      high: Math.min(k.high, edge.high),
+    }))
+    .filter((k) => k.right > k.left && k.high > k.low);
 }
 
 /** Pieces on a face, and those before the wall beside it that reach round the corner. */

@@ -8,6 +8,8 @@ import { studyBass } from '../studies/bass/study';
 import { createBassRunner } from '../studies/bass/run';
 import { studyBuild } from '../studies/build/study';
 import { decayInputs, studyDecay } from '../studies/decay/study';
+import { hangingBlocks, hangingSvg } from '../report/hangingDrawing';
+import { laidOut } from './laidOut';
 import { roomDrawing } from '../report/roomDrawing';
 import { studyMarks } from '../studies/marks/study';
 import { studyOrientation } from '../studies/seat/orient';
@@ -37,6 +39,15 @@ function notNumbers(value: unknown, path: string, into: string[]): void {
   }
 }
 
+/** Laid out, with the sheet's drawings of it. */
+function hungIn(project: Project, afresh: boolean) {
+  const { result, hung, setting } = laidOut(project, afresh);
+  const drawings = hangingBlocks(setting, hung)
+    .map((block) => hangingSvg(setting, block, hung.level.height, [180, 80], 'sans', (m) => m.toFixed(3)).svg)
+    .join('');
+  return { result, hung, drawings };
+}
+
 /** Those that follow an edit at once; returns the paths of figures that are not numbers. What throws is thrown. */
 export function throughEveryStudy(project: Project): string[] {
   const setting = settingOf(project);
@@ -57,10 +68,12 @@ export function throughEveryStudy(project: Project): string[] {
     sheet: sheetBlocks(setting, marks.result),
   };
   const drawing = roomDrawing({ setting, swings: survey.result.swings, marks: marks.result.marks });
+  const laid = [false, true].map((afresh) => hungIn(project, afresh));
   const sheet = planSvg(setting, [0.28, 0.18], 'sans');
   const faults: string[] = [];
-  notNumbers(results, '', faults);
-  if (UNFIT.test(drawingSvg(drawing) + drawingDxf(drawing) + sheet.svg)) faults.push('drawing');
+  notNumbers({ ...results, laid }, '', faults);
+  if (UNFIT.test(drawingSvg(drawing) + drawingDxf(drawing) + sheet.svg + laid.map((l) => l.drawings).join('')))
+    faults.push('drawing');
   return faults;
 }
 

@@ -1,4 +1,5 @@
 /** Outlines of the things drawn on the board: tape with torn ends, hatched cloth, contour lines. Pure strings. */
+import type { RecipeKind } from '@tawny/core/recipes/kind';
 
 /** A strip of tape centred on (x, y), its short ends torn. */
 export function tapePath(x: number, y: number, width: number, height: number): string {
@@ -31,6 +32,31 @@ export function hatchPath(x: number, y: number, width: number, height: number, d
     parts.push(`M${x + x1} ${y + y1}L${x + x2} ${y + y2}`);
   }
   return parts.join('');
+}
+
+/** px between the ribs of a scatterer. */
+const RIB = 5;
+
+/** What a piece of a kind is told by: hatched cloth, ribs, a stroke across a board, a frame inside for a skin, rings for holes. */
+export function patternPath(
+  kind: RecipeKind,
+  { x, y, width, height }: { x: number; y: number; width: number; height: number },
+  depth: number,
+): string {
+  if (kind === 'absorber' || kind === 'corner') return hatchPath(x, y, width, height, depth);
+  if (kind === 'board') return `M${x} ${y}L${x + width} ${y + height}`;
+  if (kind === 'membrane') {
+    const inset = Math.min(4, width / 4, height / 4);
+    return `M${x + inset} ${y + inset}h${width - 2 * inset}v${height - 2 * inset}h${2 * inset - width}Z`;
+  }
+  if (kind === 'port') {
+    const r = Math.min(3, width / 8, height / 8);
+    return [0.25, 0.5, 0.75]
+      .map((t) => `M${x + t * width - r} ${y + height / 2}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0`)
+      .join('');
+  }
+  const ribs = Math.max(1, Math.floor(width / RIB));
+  return Array.from({ length: ribs }, (_, i) => `M${x + ((i + 0.5) * width) / ribs} ${y}v${height}`).join('');
 }
 
 type Ring = readonly (readonly number[])[];

@@ -43,6 +43,7 @@ export function useNextStep() {
       measures: results.measures,
       marks: answers.calm.marks.result,
       decay: answers.decay?.result ?? null,
+      hang: answers.calm.hang.result,
       build: answers.calm.build.result,
     });
     const go = (to: StageId, then?: () => void) => () => {

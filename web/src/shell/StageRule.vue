@@ -23,17 +23,6 @@ interface State {
 
 const bassSolved = computed(() => results.measures.some((m) => m.id === 'swing'));
 
-const hangState = computed((): State => {
-  const conflicts = answers.calm?.hang.result.conflicts ?? 0;
-  if (conflicts > 0) return { text: counted(conflicts, 'conflict'), doubt: true };
-  let [placed, all] = [0, 0];
-  for (const { place } of doc.project?.treatment.pieces ?? []) {
-    if (place.kind === 'at') placed += 1;
-    all += place.kind === 'at' ? 1 : place.count;
-  }
-  return { text: all === 0 ? 'nothing yet' : `${placed} of ${all} placed`, doubt: false };
-});
-
 const states = computed((): Record<StageId, State> => {
   const count = (stage: StageId): State => {
     const n = results.doubts[stage] ?? 0;
@@ -49,6 +38,9 @@ const states = computed((): Record<StageId, State> => {
   const decay = answers.decay?.result;
   const worst = decay?.chosen.worst;
   const build = answers.calm?.build.result;
+  const hang = answers.calm?.hang.result;
+  const placed = hang?.pieces.length ?? 0;
+  const all = placed + (hang?.waiting ?? 0);
   const own = doc.project?.treatment.recipes.length ?? 0;
   return {
     survey: { text: doc.project ? 'in hand' : '', doubt: false },
@@ -69,7 +61,10 @@ const states = computed((): Record<StageId, State> => {
       text: own === 0 ? 'library' : `${own} of your own`,
       doubt: false,
     },
-    hang: hangState.value,
+    hang:
+      hang && hang.conflicts > 0
+        ? { text: counted(hang.conflicts, 'conflict'), doubt: true }
+        : { text: all > 0 ? `${placed} of ${all} placed` : 'nothing yet', doubt: false },
     build:
       build && build.panels > 0
         ? { text: counted(build.panels, 'piece'), doubt: build.shopping === null }

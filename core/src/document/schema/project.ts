@@ -174,7 +174,8 @@ export function surfaceOfPlace(place: string): string {
   return surfaceOfFace(place.replace(/^(corner|edge) /, ''));
 }
 
-function sortOfPlace(place: string): PlaceSort {
+/** What sort of place a face, corner or edge is. */
+export function sortOfPlace(place: string): PlaceSort {
   if (place.startsWith('corner ')) return 'corner';
   if (place.startsWith('edge ')) return 'edge';
   return surfaceOfFace(place) === CEILING ? 'ceiling' : 'wall';

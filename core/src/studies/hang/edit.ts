@@ -9,7 +9,7 @@ import { keepOutsOn } from '../../room/keepOuts';
 import { type OnFace, piecesFor } from '../../room/laying';
 import type { PlacedPiece } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
-import { levelOf } from './level';
+import { levelOf, lowOn } from './level';
 
 const faceOf = (setting: Setting, id: string): SettingFace => {
   const face = setting.faces.find((f) => f.id === id);
@@ -41,8 +41,7 @@ export function pieceMovedTo(setting: Setting, id: string, left: number, low: nu
 /** Height of a piece's lower edge on the level line, m. */
 export function onLevel(setting: Setting, id: string): number {
   const { box } = placedOf(setting, id);
-  const { by, height } = levelOf(setting);
-  return height - (by === 'tops' ? 1 : 0.5) * (box.high - box.low);
+  return lowOn(levelOf(setting), box.high - box.low);
 }
 
 /** Pieces of the stretch a piece of a wall stands in, with equal gaps between what bounds them; null when it is no wall or they do not fit. */

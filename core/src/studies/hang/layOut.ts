@@ -6,10 +6,10 @@
 import { boundsOf } from '../../geometry/clip';
 import { applyCommand } from '../../document/commands/commands';
 import { recipeOf } from '../../document/recipes';
-import { isAt, isByNumber, type Piece, type PieceAt, type Project } from '../../document/schema/project';
+import { isByNumber, type Piece, type PieceAt, type Project } from '../../document/schema/project';
 import { standoffOf } from '../../recipes/curve';
 import { canCover, canHang } from '../../recipes/kind';
-import { isCornered, type Recipe } from '../../recipes/types';
+import type { Recipe } from '../../recipes/types';
 import { keepOutsOn } from '../../room/keepOuts';
 import { recipeAsLaid, laidSize } from '../../room/pieces';
 import { numbered, piecesFor } from '../../room/laying';
@@ -19,19 +19,11 @@ import { COVER_MARGIN, wantingOn, zoneOfMark } from '../marks/covers';
 import { type MarksResult, studyMarks } from '../marks/study';
 import { groupOn } from './ceiling';
 import { levelOf } from './level';
+import { loosePieces, loosePlace } from './loose';
 import { piecesOf, type Row, rowOn, sameSize } from './row';
 import { solveWalls } from './walls';
 import { reasonOf, waysFor } from './ways';
 import type { LaidPiece, LayOutResult, NoRoom, OpenMark, Unplaced, Wanted, WayOut, ZoneOn } from './types';
-
-/** Laid out, not up and not locked, of a sort that is laid out in rows: what is lifted when all is laid out afresh. */
-export const isLoose = (project: Project, piece: Piece): piece is PieceAt =>
-  isAt(piece) &&
-  piece.state === 'laid-out' &&
-  !piece.locked &&
-  piece.place.turnDeg === 0 &&
-  piece.place.tiltDeg === 0 &&
-  recipeOf(project, piece.recipe).form !== 'board';
 
 /** What is wanted by number, and by pieces lifted. */
 function wantedOf(setting: Setting, lifted: readonly PieceAt[]): Wanted[] {
@@ -45,7 +37,7 @@ function wantedOf(setting: Setting, lifted: readonly PieceAt[]): Wanted[] {
     const own = recipeOf(project, p.recipe);
     const size = { width: p.place.width, height: p.place.height };
     const recipe = sameSize(size, laidSize(own)) ? own : recipeAsLaid(own, size);
-    const on = isCornered(own.form) ? cornerOf(setting, p) : p.place.face;
+    const on = loosePlace(setting, p)!;
     const known = list.find((w) => w.on === on && w.recipe.id === own.id && sameSize(w.size, size));
     if (known) known.count += 1;
     else list.push({ recipe, on, count: 1, size, decided: p.dates.decided });
@@ -53,25 +45,11 @@ function wantedOf(setting: Setting, lifted: readonly PieceAt[]): Wanted[] {
   return list;
 }
 
-/** The corner a corner piece stands in. */
-function cornerOf(setting: Setting, { place }: PieceAt): string {
-  const middle = place.u + place.width / 2;
-  const near = placesOf(setting)
-    .filter((p) => p.class === 'corners' && p.faces.includes(place.face))
-    .map((p) => {
-      const face = setting.faces.find((f) => f.id === place.face)!;
-      const other = setting.faces.find((f) => p.faces.includes(f.id) && f !== face)!;
-      const end = face.foot && other.foot && samePoint(face.foot[1], other.foot[0]) ? 0 : face.length;
-      return { id: p.id, away: Math.abs(middle - end) };
-    })
-    .sort((a, b) => a.away - b.away)[0];
-  return near?.id ?? place.face;
-}
-const samePoint = (a: readonly number[], b: readonly number[]) => Math.hypot(a[0]! - b[0]!, a[1]! - b[1]!) < 1e-6;
-
 /** The document without what is lifted and without numbers: what stays where it is. */
 function cleared(project: Project, lifted: readonly PieceAt[]): Project {
-  const ids = project.treatment.pieces.filter((p) => isByNumber(p) || lifted.includes(p as PieceAt)).map((p) => p.id);
+  const ids = project.treatment.pieces
+    .filter((p) => isByNumber(p) || lifted.some((l) => l.id === p.id))
+    .map((p) => p.id);
   return ids.length > 0 ? applyCommand(project, { type: 'take-pieces', ids }).project : project;
 }
 
@@ -147,14 +125,14 @@ function zonesOn(setting: Setting, face: SettingFace, marks: MarksResult, by: Re
  */
 export function layOut(project: Project, afresh: boolean, tell: (part: number) => void = () => {}): LayOutResult {
   const now = settingOf(project);
-  const lifted = afresh ? now.project.treatment.pieces.filter((p) => isLoose(now.project, p)) : [];
+  const lifted = afresh ? loosePieces(now) : [];
   const order = (w: Wanted) => `${w.on} ${w.recipe.id} ${w.size.width.toFixed(4)} ${w.size.height.toFixed(4)}`;
   const wanted = wantedOf(now, lifted).sort((a, b) => (order(a) < order(b) ? -1 : 1));
   const base = cleared(now.project, lifted);
   const { leastGap } = base.treatment.hanging;
   const unplaced: Unplaced[] = [];
   const miss = (w: Wanted, where: string, count: number, reason: NoRoom, ways: WayOut[] = []) => {
-    if (count > 0) unplaced.push({ recipe: w.recipe.id, on: w.on, where, count, reason, ways });
+    if (count > 0) unplaced.push({ recipe: w.recipe.id, size: w.size, on: w.on, where, count, reason, ways });
   };
   let state = withPieces(base, []);
   const places = new Map(placesOf(state.setting).map((p) => [p.id, p]));
@@ -219,6 +197,7 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
   }
   tell(1);
   return {
+    afresh,
     pieces: laid,
     unplaced,
     open: openMarks(setting, marks, rows, onFaces, laid),

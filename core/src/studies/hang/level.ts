@@ -14,3 +14,6 @@ export function levelOf({ project, head }: Setting): Level {
   });
   return { by, height: level ?? head[2] + (by === 'tops' ? Math.max(0, ...heights) / 2 : 0) };
 }
+
+/** Lower edge of a piece so high that lies on the line, m. */
+export const lowOn = ({ by, height }: Level, high: number): number => height - (by === 'tops' ? 1 : 0.5) * high;

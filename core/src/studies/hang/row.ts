@@ -6,6 +6,7 @@ import { standoffOf } from '../../recipes/curve';
 import { canCover } from '../../recipes/kind';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
 import type { Setting, SettingFace } from '../../room/setting';
+import { lowOn } from './level';
 import type { LaidPiece, Level, Wanted, ZoneOn } from './types';
 
 export interface Row {
@@ -37,7 +38,7 @@ export function rowOn(
   const outline = faceOutline(face);
   const bounds = boundsOf(outline);
   const wanted = all.filter((w) => w.size.height <= bounds.high - bounds.low + 1e-9);
-  const bare = wanted.map((w) => level.height - (level.by === 'tops' ? 1 : 0.5) * w.size.height);
+  const bare = wanted.map((w) => lowOn(level, w.size.height));
   // The whole row moves together, so that what lines up still does.
   const under = bounds.low - Math.min(...bare);
   const over = Math.max(...wanted.map((w, i) => bare[i]! + w.size.height)) - bounds.high;

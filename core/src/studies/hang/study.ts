@@ -1,6 +1,7 @@
 /** Hang: where each piece is, told as it is taped on its wall, in which order they go up, and what is in their way. */
 import { boundsOf, freeStretches, overlapping } from '../../geometry/clip';
-import { isAt, type PieceState } from '../../document/schema/project';
+import { isAt, isByNumber, type PieceState } from '../../document/schema/project';
+import type { Vec2 } from '../../geometry/vector';
 import { isCornered } from '../../recipes/types';
 import { faceOutline } from '../../geometry/unfold';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
@@ -38,8 +39,7 @@ export interface HungPiece {
 }
 
 export interface Conflict {
-  kind: 'overlap' | 'outside';
-  /** What it meets; the face itself when it reaches past it. */
+  /** What it meets; the face itself where it reaches past that. */
   other: { id: string; name: string; kind: KeepOut['kind'] | 'face' };
   /** How far it would have to move to be clear of it, m. */
   by: number;
@@ -47,115 +47,142 @@ export interface Conflict {
 
 export interface HangResult {
   pieces: HungPiece[];
-  /** By face, and how far its middle line is from its left end, m. */
-  faces: { id: string; name: string; length: number; height: number; middle: number; count: number }[];
+  /** Faces that hold something, and how far the line tapes begin at is from their left end (of a ceiling: from the left wall), m. */
+  faces: { id: string; name: string; length: number; middle: number }[];
+  /** Pieces something is in the way of. */
   conflicts: number;
+  /** Decided by number, not up and without a place. */
+  waiting: number;
   level: Level;
 }
 
 /** Overlaps a tape cannot tell are none, m. */
 const LEAST_OVERLAP = 0.001;
 
-function conflictsOf(setting: Setting, piece: PlacedPiece, face: SettingFace): Conflict[] {
+/** Stretches of a face that are free over a piece's height: of the face itself, or beside what is in the way. */
+const freeAt = (face: SettingFace, { box }: PlacedPiece, blocked: readonly KeepOut[]) =>
+  freeStretches(faceOutline(face), blocked, box.low + LEAST_OVERLAP, box.high - LEAST_OVERLAP);
+
+/** How far a piece would have to move along its face, or up or down it, to lie on it wholly; m, ≤ 0 where it does. */
+function pastFace(piece: PlacedPiece, face: SettingFace): number {
   const { box } = piece;
-  const edge = boundsOf(faceOutline(face));
-  const past = Math.max(edge.left - box.left, box.right - edge.right, edge.low - box.low, box.high - edge.high);
-  const outside: Conflict[] =
-    past > LEAST_OVERLAP ? [{ kind: 'outside', other: { id: face.id, name: face.name, kind: 'face' }, by: past }] : [];
-  const met = keepOutsOn(setting, face, piece.standoff, new Set([piece.id])).flatMap((k): Conflict[] => {
+  const outline = faceOutline(face);
+  const onItsSide = outline.map(([u, v]): Vec2 => [v, u]);
+  const upright = freeStretches(onItsSide, [], box.left + LEAST_OVERLAP, box.right - LEAST_OVERLAP);
+  const ways = [
+    ...freeAt(face, piece, []).map(([from, to]) => Math.max(from - box.left, box.right - to)),
+    ...upright.map(([from, to]) => Math.max(from - box.low, box.high - to)),
+  ];
+  if (ways.length > 0) return Math.min(...ways);
+  // Past it both ways: by the longer of the two.
+  const edge = boundsOf(outline);
+  return Math.max(edge.left - box.left, box.right - edge.right, edge.low - box.low, box.high - edge.high);
+}
+
+function conflictsOf(piece: PlacedPiece, face: SettingFace, others: readonly KeepOut[]): Conflict[] {
+  const { box } = piece;
+  const past = pastFace(piece, face);
+  const met = others.map((k): Conflict => {
     const across = Math.min(k.right - box.left, box.right - k.left);
     const up = Math.min(k.high - box.low, box.high - k.low);
-    const by = Math.min(across, up);
-    return by > LEAST_OVERLAP ? [{ kind: 'overlap', other: { id: k.id, name: k.name, kind: k.kind }, by }] : [];
+    return { other: { id: k.id, name: k.name, kind: k.kind }, by: Math.min(across, up) };
   });
-  return [...outside, ...met];
+  return [{ other: { id: face.id, name: face.name, kind: 'face' as const }, by: past }, ...met].filter(
+    (c) => c.by > LEAST_OVERLAP,
+  );
 }
 
-/** Free length from either edge of a piece to what is next in its row, or to the end of its face there, m. */
-function gapsOf(
-  setting: Setting,
-  { id, box, standoff }: PlacedPiece,
-  face: SettingFace,
-): { left: number; right: number } {
-  // What it overlaps is told as a conflict, and bounds nothing.
-  const beside = keepOutsOn(setting, face, standoff, new Set([id])).filter((k) => !overlapping(k, box, LEAST_OVERLAP));
+/** Free lengths from either edge of a piece to what is next in its row, or to the end of its face there, m. */
+function gapsOf(piece: PlacedPiece, face: SettingFace, others: readonly KeepOut[]): { left: number; right: number } {
+  const { box } = piece;
   const middle = (box.left + box.right) / 2;
-  const [low, high] = [box.low + LEAST_OVERLAP, box.high - LEAST_OVERLAP];
-  const row = freeStretches(faceOutline(face), beside, low, high).find(([a, b]) => a <= middle && b >= middle);
-  const edge = boundsOf(faceOutline(face));
-  const [from, to] = row ?? [edge.left, edge.right];
-  return { left: box.left - from, right: to - box.right };
+  // What it overlaps is told as a conflict, and bounds nothing.
+  const beside = others.filter((k) => !overlapping(k, box, LEAST_OVERLAP));
+  const row = freeAt(face, piece, beside).find(([from, to]) => from <= middle && to >= middle);
+  return row ? { left: box.left - row[0], right: row[1] - box.right } : { left: 0, right: 0 };
 }
 
-/** Corners first, then what is there for marks, then the rest. */
-const turnOf = (p: PlacedPiece, covers: readonly string[]): number =>
-  isCornered(p.recipe.form) ? 0 : covers.length > 0 ? 1 : 2;
+/** Where tapes along a face begin: the middle of a wall, under a ceiling the listening axis, which both sides are alike about; m. */
+export function middleOf(setting: Setting, face: SettingFace): number {
+  const { left, right } = boundsOf(faceOutline(face));
+  return face.foot ? (left + right) / 2 : setting.axis;
+}
+
+function issueOf(piece: HungPiece, { other, by }: Conflict): Issue {
+  const { label: name, faceName } = piece;
+  return other.kind === 'face'
+    ? { code: 'hang.past-face', severity: 'warning', where: [piece.id], values: { name, face: faceName, by } }
+    : {
+        code: 'hang.in-the-way',
+        severity: 'warning',
+        where: [piece.id, other.id],
+        values: { name, other: other.name, by, kind: other.kind },
+      };
+}
 
 export function studyHang(setting: Setting): Study<HangResult> {
-  const made = new Map(setting.project.treatment.pieces.filter(isAt).map((p) => [p.id, p]));
-  const middles = new Map<string, number>();
-  const faces = setting.faces
-    .filter((f) => setting.placed.some((p) => p.face === f.id))
-    .map((f) => {
-      const { left, right, low, high } = boundsOf(faceOutline(f));
-      // Under a ceiling the listening axis is what both sides are taped from.
-      const middle = f.foot ? (left + right) / 2 : setting.axis;
-      middles.set(f.id, middle);
-      const count = setting.placed.filter((p) => p.face === f.id).length;
-      return { id: f.id, name: f.name, length: right - left, height: high - low, middle, count };
-    });
-  const pieces = setting.faces.flatMap((face): HungPiece[] =>
-    setting.placed
+  const { project, placed } = setting;
+  const made = new Map(project.treatment.pieces.filter(isAt).map((p) => [p.id, p]));
+  const held = setting.faces.flatMap((face) => {
+    const here = placed
       .filter((p) => p.face === face.id)
-      .sort((a, b) => a.box.left - b.box.left || b.box.high - a.box.high || (a.id < b.id ? -1 : 1))
-      .map((p, i): HungPiece => {
-        const own = made.get(p.id)!;
-        const middle = middles.get(face.id)!;
-        const { left, right, low, high } = p.box;
-        const gaps = gapsOf(setting, p, face);
-        const over = face.kind === 'ceiling';
-        return {
-          id: p.id,
-          label: over ? `ceiling ${i + 1}` : `${face.id}${i + 1}`,
-          short: `${over ? '' : face.id}${i + 1}`,
-          name: p.name,
-          recipe: own.recipe,
-          face: face.id,
-          faceName: face.name,
-          state: own.state,
-          locked: own.locked,
-          left,
-          right,
-          low,
-          high,
-          fromMiddle: { left: left - middle, right: right - middle },
-          gapLeft: gaps.left,
-          gapRight: gaps.right,
-          covers: own.covers,
-          order: 0,
-          conflicts: conflictsOf(setting, p, face),
-        };
-      }),
-  );
-  const turn = new Map(setting.placed.map((p) => [p.id, turnOf(p, made.get(p.id)!.covers)]));
-  [...pieces].sort((a, b) => turn.get(a.id)! - turn.get(b.id)!).forEach((p, i) => (p.order = i + 1));
-  const issues = pieces.flatMap((p) =>
-    p.conflicts.map((c): Issue =>
-      c.kind === 'outside'
-        ? {
-            code: 'hang.past-face',
-            severity: 'warning',
-            where: [p.id],
-            values: { name: p.label, face: p.faceName, by: c.by },
-          }
-        : {
-            code: 'hang.in-the-way',
-            severity: 'warning',
-            where: [p.id, c.other.id],
-            values: { name: p.label, other: c.other.name, by: c.by, kind: c.other.kind as KeepOut['kind'] },
-          },
+      .sort((a, b) => a.box.left - b.box.left || b.box.high - a.box.high || (a.id < b.id ? -1 : 1));
+    return here.length > 0 ? [{ face, here, middle: middleOf(setting, face) }] : [];
+  });
+  const labels = new Map(
+    held.flatMap(({ face, here }) =>
+      here.map((p, i): [string, string] => [p.id, `${face.kind === 'ceiling' ? 'ceiling ' : face.id}${i + 1}`]),
     ),
   );
-  const conflicts = pieces.filter((p) => p.conflicts.length > 0).length;
-  return { result: { pieces, faces, conflicts, level: levelOf(setting) }, issues, working: [] };
+  const turn = ({ id, recipe }: PlacedPiece) => (isCornered(recipe.form) ? 0 : made.get(id)!.covers.length > 0 ? 1 : 2);
+  const inOrder = held.flatMap(({ here }) => here).sort((a, b) => turn(a) - turn(b));
+  const order = new Map(inOrder.map((p, i) => [p.id, i + 1]));
+  const pieces = held.flatMap(({ face, here, middle }) =>
+    here.map((p, i): HungPiece => {
+      const { recipe, state, locked, covers } = made.get(p.id)!;
+      const { left, right, low, high } = p.box;
+      // Other pieces are called as they are on the drawing.
+      const others = keepOutsOn(setting, face, p.standoff, new Set([p.id])).map((k) => ({
+        ...k,
+        name: labels.get(k.id) ?? k.name,
+      }));
+      const gaps = gapsOf(p, face, others);
+      return {
+        id: p.id,
+        label: labels.get(p.id)!,
+        short: `${face.kind === 'ceiling' ? '' : face.id}${i + 1}`,
+        name: p.name,
+        recipe,
+        face: face.id,
+        faceName: face.name,
+        state,
+        locked,
+        left,
+        right,
+        low,
+        high,
+        fromMiddle: { left: left - middle, right: right - middle },
+        gapLeft: gaps.left,
+        gapRight: gaps.right,
+        covers,
+        order: order.get(p.id)!,
+        conflicts: conflictsOf(p, face, others),
+      };
+    }),
+  );
+  const lots = project.treatment.pieces.filter(isByNumber).filter((p) => p.state === 'decided');
+  return {
+    result: {
+      pieces,
+      faces: held.map(({ face, middle }) => {
+        const { left, right } = boundsOf(faceOutline(face));
+        return { id: face.id, name: face.name, length: right - left, middle };
+      }),
+      conflicts: pieces.filter((p) => p.conflicts.length > 0).length,
+      waiting: lots.reduce((sum, p) => sum + p.place.count, 0),
+      level: levelOf(setting),
+    },
+    issues: pieces.flatMap((p) => p.conflicts.map((c) => issueOf(p, c))),
+    working: [],
+  };
 }

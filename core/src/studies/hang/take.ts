@@ -1,48 +1,69 @@
-/** What has been laid out as one edit of the document: pieces get places, what found none stays decided by number. */
-import type { SingleCommand } from '../../document/commands/types';
+/** What has been laid out as one edit of the document: pieces get places, what found none is decided by number. */
+import type { Command, SingleCommand } from '../../document/commands/types';
 import { type Numbers, recipeOf } from '../../document/recipes';
-import { isAt, isByNumber, type Project } from '../../document/schema/project';
+import { isAt, isByNumber, type Piece, type PieceAt, type Project } from '../../document/schema/project';
+import { numbered } from '../../room/laying';
 import { laidSize } from '../../room/pieces';
 import { settingOf } from '../../room/setting';
-import { documentPieces, isLoose } from './layOut';
+import { documentPieces } from './layOut';
+import { loosePieces, loosePlace } from './loose';
 import { sameSize } from './row';
-import type { LayOutResult } from './types';
+import type { LayOutResult, Unplaced, WayOut } from './types';
 
-/**
- * @param afresh as it was laid out
- * @param at when it is taken (ISO 8601), from the clock of who does it
- */
-export function layOutCommands(
-  project: Project,
-  result: LayOutResult,
-  afresh: boolean,
-  at: string | null,
-): SingleCommand[] {
-  const setting = settingOf(project);
-  const { pieces } = project.treatment;
-  const lost = result.unplaced.map((u) => ({ ...u }));
-  // A piece of a size of its own that found no place stays where it was; others go back to being decided by number.
-  const taken = (afresh ? pieces.filter((p) => isLoose(project, p)) : []).filter((p) => {
-    if (!isAt(p) || sameSize(p.place, laidSize(recipeOf(project, p.recipe)))) return true;
-    const left = lost.find((u) => u.recipe === p.recipe && u.on === p.place.face && u.count > 0);
-    if (left) left.count -= 1;
-    return !left;
-  });
-  const up = pieces.filter(isByNumber).filter((p) => p.state === 'hung');
-  const numbers: Numbers[] = [
-    ...up.map((p) => ({ recipe: p.recipe, on: p.place.on, count: p.place.count })),
-    ...lost.filter((u) => u.count > 0).map(({ recipe, on, count }) => ({ recipe, on, count })),
-  ];
-  const without = settingWithout(project, new Set(taken.map((p) => p.id)));
-  const commands: SingleCommand[] = [];
-  if (taken.length > 0) commands.push({ type: 'take-pieces', ids: taken.map((p) => p.id) });
-  commands.push({ type: 'set-numbers', of: null, numbers, at });
-  if (result.pieces.length > 0)
-    commands.push({ type: 'put-pieces', pieces: documentPieces({ ...setting, project: without }, result.pieces, at) });
-  return commands;
+/** Each piece laid out is one lifted that is made alike and was on the same face, as long as there are such; the others are new. */
+function named(project: Project, laid: readonly Piece[], lifted: readonly PieceAt[]) {
+  const left = [...lifted].sort((a, b) => a.place.u - b.place.u || a.place.v - b.place.v || (a.id < b.id ? -1 : 1));
+  const [known, fresh]: Piece[][] = [[], []];
+  for (const p of laid.filter(isAt)) {
+    const i = left.findIndex(
+      (o) => o.recipe === p.recipe && o.place.face === p.place.face && sameSize(o.place, p.place),
+    );
+    if (i < 0) fresh!.push(p);
+    else known!.push({ ...left.splice(i, 1)[0]!, place: p.place, covers: p.covers });
+  }
+  return { pieces: [...known!, ...numbered(project, fresh!, 'Piece')], left };
 }
 
-const settingWithout = (project: Project, ids: ReadonlySet<string>): Project => ({
-  ...project,
-  treatment: { ...project.treatment, pieces: project.treatment.pieces.filter((p) => !ids.has(p.id)) },
-});
+/**
+ * The edit that puts an answer into the document it was worked out of.
+ * @param at when it is taken (ISO 8601), from the clock of who does it
+ */
+export function layOutCommand(project: Project, result: LayOutResult, at: string | null): Command {
+  const setting = settingOf(project);
+  const lifted = result.afresh ? loosePieces(setting) : [];
+  const { pieces, left } = named(project, documentPieces(setting, result.pieces, at), lifted);
+  const missing = result.unplaced.map((u) => ({ ...u }));
+  // What found no place and has a size of its own stays where it was: by number it would lose that.
+  const taken = left.filter((p) => {
+    if (sameSize(p.place, laidSize(recipeOf(project, p.recipe)))) return true;
+    const on = loosePlace(setting, p);
+    const stays = missing.find((u) => u.recipe === p.recipe && u.on === on && sameSize(u.size, p.place) && u.count > 0);
+    if (stays) stays.count -= 1;
+    return !stays;
+  });
+  const up = project.treatment.pieces.filter(isByNumber).filter((p) => p.state === 'hung');
+  const numbers: Numbers[] = [
+    ...up.map((p) => ({ recipe: p.recipe, on: p.place.on, count: p.place.count })),
+    ...missing.filter((u) => u.count > 0),
+  ].map(({ recipe, on, count }) => ({ recipe, on, count }));
+  const commands: SingleCommand[] = [
+    { type: 'take-pieces', ids: taken.map((p) => p.id) },
+    { type: 'set-numbers', of: null, numbers, at },
+    { type: 'put-pieces', pieces },
+  ];
+  return { type: 'batch', as: 'put-pieces', commands };
+}
+
+/** What found no place decided for another wall instead, as many as that holds. */
+export function decidedFor(
+  project: Project,
+  { recipe, on }: Pick<Unplaced, 'recipe' | 'on'>,
+  way: Extract<WayOut, { way: 'wall' }>,
+  at: string | null,
+): Command {
+  const numbers = project.treatment.pieces
+    .filter(isByNumber)
+    .filter((p) => p.recipe === recipe)
+    .map(({ place }): Numbers => ({ recipe, on: place.on, count: place.count - (place.on === on ? way.count : 0) }));
+  return { type: 'set-numbers', of: recipe, numbers: [...numbers, { recipe, on: way.face, count: way.count }], at };
+}

@@ -61,6 +61,8 @@ export type WayOut =
 
 export interface Unplaced {
   recipe: string;
+  /** As it would stand on the face, m. */
+  size: { width: number; height: number };
   on: string;
   where: string;
   count: number;
@@ -78,6 +80,8 @@ export interface OpenMark {
 }
 
 export interface LayOutResult {
+  /** Whether what was laid out already was laid out anew. */
+  afresh: boolean;
   pieces: LaidPiece[];
   unplaced: Unplaced[];
   open: OpenMark[];

@@ -4,7 +4,7 @@
  * their turn. What hangs in a definite place can be moved; what is only proposed is pale.
  */
 import type { PlacedPanelRect } from '../placements';
-import { hatchPath } from '../shapes';
+import { patternPath } from '../shapes';
 import type { BoardPanel, Chosen } from '../types';
 
 const props = defineProps<{ panels: readonly PlacedPanelRect[]; selected: Chosen | null; movable: boolean }>();
@@ -14,25 +14,8 @@ const emit = defineEmits<{
   key: [event: KeyboardEvent, id: string, at: readonly [number, number]];
 }>();
 
-/** px between the ribs of a scatterer. */
-const RIB = 5;
-function pattern({ x, y, width, height, panel }: PlacedPanelRect): string {
-  if (panel.kind === 'absorber' || panel.kind === 'corner') return hatchPath(x, y, width, height, panel.depth);
-  if (panel.kind === 'board') return `M${x} ${y}L${x + width} ${y + height}`;
-  // A skin: a second frame inside; holes: a row of rings.
-  const inset = Math.min(4, width / 4, height / 4);
-  if (panel.kind === 'membrane') {
-    return `M${x + inset} ${y + inset}h${width - 2 * inset}v${height - 2 * inset}h${2 * inset - width}Z`;
-  }
-  if (panel.kind === 'port') {
-    const r = Math.min(3, width / 8, height / 8);
-    return [0.25, 0.5, 0.75]
-      .map((t) => `M${x + t * width - r} ${y + height / 2}a${r} ${r} 0 1 0 ${2 * r} 0a${r} ${r} 0 1 0 ${-2 * r} 0`)
-      .join('');
-  }
-  const ribs = Math.max(1, Math.floor(width / RIB));
-  return Array.from({ length: ribs }, (_, i) => `M${x + ((i + 0.5) * width) / ribs} ${y}v${height}`).join('');
-}
+const pattern = ({ x, y, width, height, panel }: PlacedPanelRect) =>
+  patternPath(panel.kind, { x, y, width, height }, panel.depth);
 const canMove = (p: BoardPanel) => props.movable && p.id !== null;
 const placeOf = (p: BoardPanel) => [p.left, p.low] as const;
 function onPress(event: PointerEvent, p: BoardPanel): void {

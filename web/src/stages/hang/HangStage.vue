@@ -2,7 +2,10 @@
 /** Hang: where exactly does each piece hang, with which gaps? */
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
+import { decidedFor } from '@tawny/core/studies/hang/take';
+import type { Unplaced, WayOut } from '@tawny/core/studies/hang/types';
 import { surfaceWords } from '@tawny/core/words/tapes';
+import { stamp } from '../../desk/pieces';
 import { useIssues } from '../../desk/useIssues';
 import AfterPaint from '../../parts/AfterPaint.vue';
 import FindingList from '../../parts/FindingList.vue';
@@ -16,11 +19,17 @@ import LeftPart from './LeftPart.vue';
 import LinePart from './LinePart.vue';
 import PiecePart from './PiecePart.vue';
 import { useHang } from './useHang';
+import { useLayingOut } from './useLayingOut';
 
-const { session, face, layOut, loose, decided, start } = useHang();
+const { doc, session, face, chosen } = useHang();
+const { start, state, cancel, last, loose, waiting } = useLayingOut();
 const router = useRouter();
-const issues = useIssues('hang');
-const running = computed(() => layOut.state.value.status === 'running');
+const all = useIssues('hang');
+/** Those of the chosen piece are told with it. */
+const issues = computed(() => all.value.filter((i) => session.hangPart !== 'piece' || i.where[0] !== chosen.value?.id));
+function toWall(u: Unplaced, way: Extract<WayOut, { way: 'wall' }>): void {
+  if (doc.run(decidedFor(doc.project!, u, way, stamp()))) start(last.value!.afresh);
+}
 </script>
 
 <template>
@@ -30,19 +39,19 @@ const running = computed(() => layOut.state.value.status === 'running');
     bench-label="The chosen piece and how pieces line up"
   >
     <template #actions>
-      <span v-if="running" class="work" role="status">
-        <ProgressBar :part="layOut.state.value.part" label="Laying out" />
-        <v-btn size="x-small" variant="text" @click="layOut.cancel()">Stop</v-btn>
+      <span v-if="state.status === 'running'" class="work" role="status">
+        <ProgressBar :part="state.part" label="Laying out" />
+        <v-btn size="x-small" variant="text" @click="cancel()">Stop</v-btn>
       </span>
       <template v-else>
         <v-btn size="small" variant="text" data-hanging-sheet @click="router.push('/hanging')">Hanging sheet</v-btn>
         <v-btn v-if="loose > 0" size="small" variant="outlined" data-afresh @click="start(true)">Lay out afresh</v-btn>
-        <v-btn v-if="decided > 0" size="small" variant="flat" color="primary" data-lay-out @click="start(false)"
-          >Lay out {{ decided }}</v-btn
+        <v-btn v-if="waiting > 0" size="small" variant="flat" color="primary" data-lay-out @click="start(false)"
+          >Lay out {{ waiting }}</v-btn
         >
       </template>
     </template>
-    <p v-if="layOut.state.value.status === 'failed'" class="bad" role="alert">{{ layOut.state.value.message }}</p>
+    <p v-if="state.status === 'failed'" class="bad" role="alert">{{ state.message }}</p>
     <ElevationView />
     <AfterPaint><FaceStrip /></AfterPaint>
     <template #bench>
@@ -55,7 +64,7 @@ const running = computed(() => layOut.state.value.status === 'running');
       />
       <PiecePart v-if="session.hangPart === 'piece'" />
       <LinePart v-else-if="session.hangPart === 'line'" />
-      <LeftPart v-else />
+      <LeftPart v-else :last="last" :waiting="waiting" @wall="toWall" />
       <FindingList v-if="issues.length > 0" :issues="issues" empty="" />
       <p class="soft caution">
         Overhead and heavy pieces go into studs, joists or masonry, with a safety line, by the fixing maker’s ratings;

@@ -1,39 +1,30 @@
 <script setup lang="ts">
 /** The chosen piece by its tapes, what it may become, and every piece of the face drawn large. */
 import { computed } from 'vue';
-import { isAt } from '@tawny/core/document/schema/project';
-import { canHang } from '@tawny/core/recipes/kind';
+import { isAt, LIMITS } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { middleOf } from '@tawny/core/studies/hang/study';
 import { fromMiddleText } from '@tawny/core/words/hang';
-import { MEETS } from '@tawny/core/words/keepOuts';
+import { issueSentence } from '@tawny/core/words/issues';
 import { surfaceWords } from '@tawny/core/words/tapes';
-import { stamp } from '../../desk/pieces';
+import PieceFields from '../../desk/PieceFields.vue';
 import { useRecipeNames } from '../../desk/recipeNames';
-import ChoiceField from '../../fields/ChoiceField.vue';
+import { useIssues } from '../../desk/useIssues';
 import NumberField from '../../fields/NumberField.vue';
 import { useHang } from './useHang';
 
-const { doc, session, setting, result, face, onFace, chosen, choose, moveTo, toLevel, spread, mirror } = useHang();
-const { nameOf, choices } = useRecipeNames();
+const { doc, session, setting, face, onFace, chosen, choose, moveTo, toLevel, spread, mirror } = useHang();
+const { nameOf } = useRecipeNames();
 const length = (m: number) => lengthText(m, session.system);
+/** In the document, and the face it is on, which may be another than the one drawn. */
 const own = computed(() => doc.project!.treatment.pieces.filter(isAt).find((p) => p.id === chosen.value?.id) ?? null);
-const upright = computed(() => setting.value.faces.find((f) => f.id === chosen.value?.face)?.foot != null);
-const middle = computed(() => result.value.faces.find((f) => f.id === chosen.value?.face)?.middle ?? 0);
-const reach = computed(() => result.value.faces.find((f) => f.id === chosen.value?.face)?.length ?? 1);
+const its = computed(() => setting.value.faces.find((f) => f.id === chosen.value?.face) ?? null);
+const upright = computed(() => its.value?.foot != null);
+const middle = computed(() => (its.value ? middleOf(setting.value, its.value) : 0));
+const all = useIssues('hang');
 const conflicts = computed(() =>
-  (chosen.value?.conflicts ?? []).map((c) =>
-    c.kind === 'outside' || c.other.kind === 'face'
-      ? `It reaches ${length(c.by)} past the ${surfaceWords(c.other.name)}.`
-      : `It ${MEETS[c.other.kind](c.other.name)} by ${length(c.by)}.`,
-  ),
+  all.value.filter((i) => i.where[0] === chosen.value?.id).map((i) => issueSentence(i, session.system)),
 );
-const makeAs = (recipe: string) => own.value && doc.run({ type: 'put-pieces', pieces: [{ ...own.value, recipe }] });
-const putUp = (up: boolean) =>
-  own.value && doc.run({ type: 'set-piece-state', ids: [own.value.id], state: up ? 'hung' : 'laid-out', at: stamp() });
-const lock = (locked: boolean) => own.value && doc.run({ type: 'set-locked', ids: [own.value.id], locked });
-function takeDown(): void {
-  if (own.value && doc.run({ type: 'take-pieces', ids: [own.value.id] })) choose(null);
-}
 </script>
 
 <template>
@@ -60,41 +51,29 @@ function takeDown(): void {
       <NumberField
         label="Left edge, right of the middle line"
         :model-value="chosen.fromMiddle.left"
-        :min="-reach"
-        :max="reach"
+        :min="-LIMITS.side[1]"
+        :max="LIMITS.side[1]"
         @update:model-value="moveTo(chosen!.id, $event + middle, chosen!.low)"
       />
       <NumberField
         :label="upright ? 'Bottom, up from floor' : 'Front edge from the wall faced'"
         :model-value="chosen.low"
         :min="0"
-        :max="60"
+        :max="LIMITS.side[1]"
         @update:model-value="moveTo(chosen!.id, chosen!.left, $event)"
       />
     </template>
-    <ChoiceField
-      wide
-      label="Made as"
-      :model-value="own.recipe"
-      :items="choices(canHang)"
-      @update:model-value="makeAs($event)"
-    />
-    <div v-if="!chosen.locked" class="actions-row">
-      <v-btn v-if="upright" size="small" variant="outlined" data-to-level @click="toLevel(chosen.id)"
-        >To the level line</v-btn
-      >
-      <v-btn v-if="upright" size="small" variant="outlined" data-spread @click="spread(chosen.id)"
-        >Equal gaps here</v-btn
-      >
-      <v-btn size="small" variant="outlined" data-mirror @click="mirror(chosen.id)">Mirror it</v-btn>
-    </div>
-    <v-checkbox
-      label="Locked: laying out leaves it here"
-      :model-value="own.locked"
-      @update:model-value="lock($event === true)"
-    />
-    <v-checkbox label="It is up" :model-value="own.state === 'hung'" @update:model-value="putUp($event === true)" />
-    <v-btn size="small" variant="text" @click="takeDown">Take it down</v-btn>
+    <PieceFields :piece="own">
+      <div v-if="!chosen.locked" class="actions-row">
+        <v-btn v-if="upright" size="small" variant="outlined" data-to-level @click="toLevel(chosen.id)"
+          >To the level line</v-btn
+        >
+        <v-btn v-if="upright" size="small" variant="outlined" data-spread @click="spread(chosen.id)"
+          >Equal gaps here</v-btn
+        >
+        <v-btn size="small" variant="outlined" data-mirror @click="mirror(chosen.id)">Mirror it</v-btn>
+      </div>
+    </PieceFields>
   </section>
   <p v-else class="soft">Choose a piece in the drawing or in the list.</p>
   <h2>On the {{ surfaceWords(face.name) }}</h2>

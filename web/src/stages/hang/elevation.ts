@@ -1,8 +1,9 @@
 /** A face as its installer sees it, on px: walls upright from the floor, ceilings with the wall faced at the top. Pure. */
 import { type Box, boundsOf } from '@tawny/core/geometry/clip';
 import { faceOutline } from '@tawny/core/geometry/unfold';
-import { keepOutsOn } from '@tawny/core/room/keepOuts';
 import type { Setting, SettingFace } from '@tawny/core/room/setting';
+import type { HungPiece } from '@tawny/core/studies/hang/study';
+import type { Dimension } from '../../board/dimensions';
 
 export interface Area {
   x: number;
@@ -12,6 +13,8 @@ export interface Area {
 }
 
 export interface Elevation {
+  /** A wall, drawn from the floor up; else a ceiling. */
+  upright: boolean;
   scale: number;
   bounds: Box;
   x: (u: number) => number;
@@ -35,6 +38,7 @@ export function elevationOf(face: SettingFace, area: Area): Elevation {
   const x = (u: number) => left + (u - bounds.left) * scale;
   const y = (v: number) => top + (upright ? bounds.high - v : v - bounds.low) * scale;
   return {
+    upright,
     scale,
     bounds,
     x,
@@ -62,17 +66,40 @@ export function membersOf(setting: Setting, face: SettingFace): { at: number[]; 
   return { at, runs: framing.runs };
 }
 
-/** What keeps pieces off a face, but for other pieces, as far as it lies on it. */
-export const obstaclesOn = (setting: Setting, face: SettingFace) => {
-  const depth = Math.max(0.1, ...setting.placed.filter((p) => p.face === face.id).map((p) => p.standoff));
-  const edge = boundsOf(faceOutline(face));
-  return keepOutsOn(setting, face, depth, new Set(setting.placed.map((p) => p.id)))
-    .map((k) => ({
-      ...k,
-      left: Math.max(k.left, edge.left),
-      right: Math.min(k.right, edge.right),
-      low: Math.max(k.low, edge.low),
-      high: Math.min(k.high, edge.high),
-    }))
-    .filter((k) => k.right > k.left && k.high > k.low);
-};
+/** Of a piece: from the middle line above it; gaps to what is next and the way up from the floor (from the wall faced) below it. */
+export function dimensionsOf(
+  p: HungPiece,
+  { x, y, rect, bounds, upright }: Elevation,
+  figure: (m: number) => string,
+): Dimension[] {
+  const { y: top, height } = rect(p);
+  const under = top + height;
+  const across = (from: number, to: number, at: number): Dimension => ({
+    x1: x(from),
+    y1: at,
+    x2: x(to),
+    y2: at,
+    text: figure(Math.abs(to - from)),
+    tx: (x(from) + x(to)) / 2,
+    ty: at - 4,
+    anchor: 'middle',
+  });
+  const centre = x((p.left + p.right) / 2);
+  const [from, to] = upright ? [under, y(bounds.low)] : [y(0), top];
+  const list: Dimension[] = [
+    across(p.left, p.left - p.fromMiddle.left, top - 10),
+    across(p.left - p.gapLeft, p.left, under + 12),
+    across(p.right, p.right + p.gapRight, under + 12),
+    {
+      x1: centre,
+      y1: from,
+      x2: centre,
+      y2: to,
+      text: figure(p.low),
+      tx: centre + 5,
+      ty: (from + to) / 2 + 4,
+      anchor: 'start',
+    },
+  ];
+  return list.filter((d) => Math.hypot(d.x2 - d.x1, d.y2 - d.y1) > 1);
+}

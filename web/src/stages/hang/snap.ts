@@ -1,4 +1,4 @@
-/** What a piece in hand catches on: the face's middle line, the level line, its neighbours' edges and the even gap between two. */
+/** What a piece in hand catches on: the face's middle line, studs, the level line, its neighbours' edges and the even gap between two. */
 import type { Box } from '@tawny/core/geometry/clip';
 
 export interface SnapLines {
@@ -16,19 +16,24 @@ export interface Snapped {
   at: { u: number | null; v: number | null };
 }
 
-/** Lines for a piece among others in its row. */
+/**
+ * Lines for a piece among others in its row.
+ * @param level height of its lower edge on the level line, m; null: there is none
+ * @param members studs or joists behind the face that run up it, m along
+ */
 export function snapLines(
   piece: Pick<Box, 'left' | 'right' | 'low' | 'high'>,
   others: readonly Box[],
   face: { left: number; right: number; middle: number },
   level: number | null,
+  members: readonly number[] = [],
 ): SnapLines {
   const inRow = others.filter((o) => o.low < piece.high && o.high > piece.low).sort((a, b) => a.left - b.left);
   const ends = [face.left, ...inRow.flatMap((o) => [o.left, o.right]), face.right];
   // Half-way between what lies on either side: equal gaps.
   const between = Array.from({ length: ends.length / 2 }, (_, i) => (ends[2 * i]! + ends[2 * i + 1]!) / 2);
   return {
-    middles: [face.middle, ...between],
+    middles: [face.middle, ...between, ...members],
     edges: ends,
     lows: [...(level === null ? [] : [level]), ...inRow.map((o) => o.low)],
   };

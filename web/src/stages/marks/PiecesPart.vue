@@ -2,19 +2,19 @@
 /** What is laid out in definite places: moved on the board or by tape here, made otherwise, ticked when it is up; and what is decided by number. */
 import { computed } from 'vue';
 import { isAt, isByNumber, LIMITS, type PieceAt } from '@tawny/core/document/schema/project';
-import { canHang, kindOf } from '@tawny/core/recipes/kind';
+import { kindOf } from '@tawny/core/recipes/kind';
 import { placesOf } from '@tawny/core/room/places';
 import { KIND_WORDS } from '@tawny/core/words/plan';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import FacePlaceFields from '../../desk/FacePlaceFields.vue';
-import { movedPiece, stamp } from '../../desk/pieces';
+import { movedPiece } from '../../desk/pieces';
+import PieceFields from '../../desk/PieceFields.vue';
 import { useRecipeNames } from '../../desk/recipeNames';
-import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { useMarks } from './useMarks';
 
 const { doc, session, setting, marks } = useMarks();
-const { nameOf, choices, openRecipe, recipes } = useRecipeNames();
+const { nameOf, recipes } = useRecipeNames();
 const all = computed(() => setting.value.project.treatment.pieces);
 const pieces = computed(() => all.value.filter(isAt));
 const numbers = computed(() => {
@@ -39,26 +39,12 @@ const TURNS = [
   ['tiltDeg', 'Tilted'],
 ] as const;
 const move = (place: Partial<PieceAt['place']>) => chosen.value && doc.run(movedPiece(chosen.value, place));
-const makeAs = (recipe: string) =>
-  chosen.value && doc.run({ type: 'put-pieces', pieces: [{ ...chosen.value, recipe }] });
-const putUp = (up: boolean) =>
-  chosen.value &&
-  doc.run({ type: 'set-piece-state', ids: [chosen.value.id], state: up ? 'hung' : 'laid-out', at: stamp() });
-const upWords = computed(() => {
-  const at = chosen.value?.dates.hung;
-  return at
-    ? `It is up, since ${new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}`
-    : 'It is up';
-});
 /** Marks it was put up for, as far as they are still there. */
 const purpose = computed(() =>
   marks.value
     .filter((m) => chosen.value?.covers.includes(m.id))
     .map((m) => `${m.letter} on the ${surfaceWords(m.faceName)}${m.covered || m.piece ? '' : ', no longer covered'}`),
 );
-function takeDown(ids: string[]): void {
-  if (doc.run({ type: 'take-pieces', ids })) session.selection = null;
-}
 const onWall = computed(() => setting.value.faces.find((f) => f.id === chosen.value?.place.face)?.kind === 'wall');
 </script>
 
@@ -87,43 +73,29 @@ const onWall = computed(() => setting.value.faces.find((f) => f.id === chosen.va
       </tbody>
     </table>
     <div v-if="chosen" class="fields">
-      <ChoiceField
-        wide
-        label="Made as"
-        :model-value="chosen.recipe"
-        :items="choices(canHang)"
-        @update:model-value="makeAs($event)"
-      />
-      <FacePlaceFields
-        :setting="setting"
-        :piece="chosen.place"
-        :on-wall="onWall"
-        :sides="LIMITS.recipeSide"
-        @change="move"
-      />
-      <NumberField
-        v-for="[key, words] in turns"
-        :key="key"
-        :label="words"
-        kind="number"
-        unit="°"
-        :digits="1"
-        :model-value="chosen.place[key]"
-        :min="LIMITS.hungTurnDeg[0]"
-        :max="LIMITS.hungTurnDeg[1]"
-        :step="1"
-        @update:model-value="move({ [key]: $event })"
-      />
-      <v-checkbox
-        :label="upWords"
-        :model-value="chosen.state === 'hung'"
-        @update:model-value="putUp($event === true)"
-      />
-      <p v-if="purpose.length > 0" class="soft note">For {{ purpose.join('; ') }}.</p>
-      <div class="actions-row">
-        <v-btn size="small" variant="outlined" @click="takeDown([chosen.id])">Take it down</v-btn>
-        <v-btn size="small" variant="text" color="primary" @click="openRecipe(chosen.recipe)">Its recipe</v-btn>
-      </div>
+      <PieceFields :piece="chosen">
+        <FacePlaceFields
+          :setting="setting"
+          :piece="chosen.place"
+          :on-wall="onWall"
+          :sides="LIMITS.recipeSide"
+          @change="move"
+        />
+        <NumberField
+          v-for="[key, words] in turns"
+          :key="key"
+          :label="words"
+          kind="number"
+          unit="°"
+          :digits="1"
+          :model-value="chosen.place[key]"
+          :min="LIMITS.hungTurnDeg[0]"
+          :max="LIMITS.hungTurnDeg[1]"
+          :step="1"
+          @update:model-value="move({ [key]: $event })"
+        />
+        <p v-if="purpose.length > 0" class="soft note">For {{ purpose.join('; ') }}.</p>
+      </PieceFields>
     </div>
     <template v-if="numbers.length > 0">
       <h2>By number</h2>

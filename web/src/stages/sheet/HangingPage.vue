@@ -8,6 +8,7 @@ import { blockTitle } from '@tawny/core/words/sheet';
 import { useRecipeNames } from '../../desk/recipeNames';
 import { FACE_MM, HANGING_HEAD, hangingPdf } from '../../print/hangingPdf';
 import { type Paper, wideOn } from '../../print/pdf';
+import SheetBlock from './SheetBlock.vue';
 import SheetFrame from './SheetFrame.vue';
 import { CAUTIONS, FONT, picture, useSheet } from './useSheet';
 
@@ -67,11 +68,14 @@ const pdf = (size: Paper) =>
     :pdf="pdf"
   >
     <p v-if="shown.length === 0">Nothing has a place yet: lay out what is decided, in Hang.</p>
-    <section v-for="b in shown" :key="b.id" class="block" :data-hanging="b.id">
-      <h2>
-        {{ b.title }} <small>1 : {{ b.picture.scale }}</small>
-      </h2>
-      <img :src="b.picture.src" :style="b.picture.style" :alt="`${b.title} with its pieces, 1 to ${b.picture.scale}`" />
+    <SheetBlock
+      v-for="b in shown"
+      :key="b.id"
+      :title="b.title"
+      :picture="b.picture"
+      shows="pieces"
+      :data-hanging="b.id"
+    >
       <table>
         <thead>
           <tr>
@@ -97,6 +101,6 @@ const pdf = (size: Paper) =>
         </tbody>
       </table>
       <p data-laser><b>Laser</b>: {{ b.heights.join(', ') }}; from the middle line {{ b.offsets.join(', ') }}.</p>
-    </section>
+    </SheetBlock>
   </SheetFrame>
 </template>

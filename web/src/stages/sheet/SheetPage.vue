@@ -7,6 +7,7 @@ import { blockTitle, sheetRow } from '@tawny/core/words/sheet';
 import { DRAWING_MM, type Paper, wideOn } from '../../print/pdf';
 import { sheetPdf } from '../../print/sheetPdf';
 import TapeTag from '../../parts/TapeTag.vue';
+import SheetBlock from './SheetBlock.vue';
 import SheetFrame from './SheetFrame.vue';
 import { CAUTIONS, FONT, picture, useSheet } from './useSheet';
 
@@ -55,11 +56,7 @@ const pdf = (size: Paper) =>
     <p v-if="shown.length === 0">
       No loudspeaker throws a first reflection to the head: there is nothing to mark. Check the seat.
     </p>
-    <section v-for="b in shown" :key="b.id" class="block" :data-block="b.id">
-      <h2>
-        {{ b.title }} <small>1 : {{ b.picture.scale }}</small>
-      </h2>
-      <img :src="b.picture.src" :style="b.picture.style" :alt="`${b.title} with its marks, 1 to ${b.picture.scale}`" />
+    <SheetBlock v-for="b in shown" :key="b.id" :title="b.title" :picture="b.picture" shows="marks" :data-block="b.id">
       <table>
         <thead>
           <tr>
@@ -91,6 +88,6 @@ const pdf = (size: Paper) =>
           </tr>
         </tbody>
       </table>
-    </section>
+    </SheetBlock>
   </SheetFrame>
 </template>

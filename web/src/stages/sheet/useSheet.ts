@@ -18,6 +18,8 @@ export const picture = ({ svg, width, height, scale }: SheetSvg) => ({
   scale,
 });
 
+export type SheetPicture = ReturnType<typeof picture>;
+
 export function useSheet() {
   const doc = useDocument();
   const answers = useAnswers();
