@@ -5,7 +5,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { readAbsorptionTable } from '../core/src/formats/absorptionTable';
 import { readOutlineFile } from '../core/src/formats/outlineFile';
-import { readProjectFile, writeProjectFile } from '../core/src/formats/projectFile';
+import { writeProjectFile } from '../core/src/formats/checked';
+import { readProjectFile } from '../core/src/formats/projectFile';
 import { loadIntegerSolver } from '../core/src/dosage/solver';
 import { loadLinalg } from '../core/src/numerics/linalg/load';
 import type { Project } from '../core/src/document/schema/project';

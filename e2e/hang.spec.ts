@@ -57,7 +57,7 @@ test('a piece is moved off its mark and the verdict says so; it is mirrored, lev
   await expect(marks).toHaveText(covered);
   // By tape, into the other piece.
   await type(page, 'Left edge, right of the middle line', '-10');
-  await expect(page.locator('[data-conflict]')).toContainText(/overlaps Piece \d by 30\.0 cm/);
+  await expect(page.locator('[data-conflict]')).toContainText(/overlaps B2 by 30\.0 cm/);
   await expect(page.locator('[data-stage="hang"] .state')).toHaveText('2 conflicts');
   await page.locator('[data-spread]').click();
   await expect(page.locator('[data-conflict]')).toHaveCount(0);

@@ -55,6 +55,8 @@ export default defineConfig({
       algorithms: [defineAlgorithm('gzip', { level: 9 }), defineAlgorithm('brotliCompress')],
     }),
   ],
+  // Its build "for browsers" is twice as long, for such as have no modules.
+  resolve: { alias: { 'polygon-clipping': 'polygon-clipping/dist/polygon-clipping.esm.js' } },
   server: { port: 5173, strictPort: true, headers: isolation },
   preview: { headers: isolation },
   worker: { format: 'es' },

@@ -1,6 +1,6 @@
 /** A topic of `tawny calc`: input as it stands in a case, output with the keys of the reference conventions. */
 import type { z } from 'zod';
-import { issueSentence, pathText } from '@tawny/core/formats/projectFile';
+import { issueSentence, pathText } from '@tawny/core/formats/checked';
 import type { IntegerSolver } from '@tawny/core/dosage/solver';
 
 export type CalcErrorCode = 'invalid-input' | 'failed';

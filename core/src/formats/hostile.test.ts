@@ -1,6 +1,6 @@
 /** Files from elsewhere, most of them broken: a sentence each, never a fault, never an end that does not come. */
 import { readFileSync } from 'node:fs';
-import { writeProjectFile } from './projectFile';
+import { writeProjectFile } from './checked';
 import { damaged, scratched } from '../testing/damage';
 import { throughEveryStudy } from '../testing/everyStudy';
 import { seeded } from '../testing/random';

@@ -1,6 +1,7 @@
 /** Where a text stops being JSON, for people. */
 import { parse as parseTolerant, type ParseError } from 'jsonc-parser';
-import { type FileProblem, NOT_JSON, type ReadProject } from './projectFile';
+import type { FileProblem, ReadProject } from './checked';
+import { NOT_JSON } from './projectFile';
 
 /** Where the text stops being JSON; the engine's own parser does not always say. */
 export function jsonFault(text: string): FileProblem {

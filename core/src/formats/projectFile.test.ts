@@ -1,6 +1,7 @@
 import { createProject } from '../document/create';
 import { located } from './jsonFault';
-import { LARGEST_FILE, readProjectFile, writeProjectFile } from './projectFile';
+import { writeProjectFile } from './checked';
+import { LARGEST_FILE, readProjectFile } from './projectFile';
 
 const project = createProject('p', 'Tannery loft', { length: 5, width: 4, height: 2.5 });
 const text = writeProjectFile(project);

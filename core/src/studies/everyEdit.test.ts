@@ -1,6 +1,7 @@
 /** Whatever is edited, every study answers with figures, and the same ones when the document comes back from a file. */
 import { type IntegerSolver, loadIntegerSolver } from '../dosage/solver';
-import { readProjectFile, writeProjectFile } from '../formats/projectFile';
+import { writeProjectFile } from '../formats/checked';
+import { readProjectFile } from '../formats/projectFile';
 import { loadLinalg } from '../numerics/linalg/load';
 import type { Project } from '../document/schema/project';
 import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands';

@@ -2,12 +2,13 @@
 import bakehouse from '../../../demo/bakehouse.tawny.json?url';
 import ferryHall from '../../../demo/ferry-hall.tawny.json?url';
 import signalCabin from '../../../demo/signal-cabin.tawny.json?url';
-import { LARGEST_FILE, readProjectFile, type ReadProject, writeProjectFile } from '@tawny/core/formats/projectFile';
+import { checkedProject, type ReadProject, writeProjectFile } from '@tawny/core/formats/checked';
 import type { Project } from '@tawny/core/document/schema/project';
 import { download } from '../charts/download';
 
 /** Reads a chosen or dropped file. One that is too large is refused without being read. */
 export async function readFile(file: File): Promise<ReadProject> {
+  const { LARGEST_FILE, readProjectFile } = await import('@tawny/core/formats/projectFile');
   if (file.size > LARGEST_FILE) return readProjectFile('', file.size);
   const text = await file.text();
   const read = readProjectFile(text, file.size);
@@ -81,7 +82,7 @@ export function demoOf(path: string): DemoName | null {
 export async function demoProject(name: DemoName = 'bakehouse'): Promise<Project> {
   const text = coming.get(name) ?? textOf(name);
   coming.delete(name);
-  const read = readProjectFile(await text);
+  const read = checkedProject(JSON.parse(await text));
   if (!read.ok) throw new Error(`the shipped demo is damaged: ${read.problems[0]!.message}`);
   return read.project;
 }

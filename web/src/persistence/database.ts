@@ -4,7 +4,8 @@
  * changes again on what the first has written.
  */
 import Dexie, { type DexieOptions, type Table } from 'dexie';
-import { type FileProblem, readProject, type ReadProject } from '@tawny/core/formats/projectFile';
+import type { FileProblem, ReadProject } from '@tawny/core/formats/checked';
+import { readProject } from '@tawny/core/formats/projectFile';
 import { type Change, type Met, withChanges } from '@tawny/core/document/changes';
 import { type Project, VERSION } from '@tawny/core/document/schema/project';
 

@@ -2,7 +2,7 @@
  * Keeps the open project in the browser, beside other windows that may have it open: writes it by itself, notes down at once what is
  * not written yet, takes in what other windows have written and does own changes again on it. Nothing is overwritten unread.
  */
-import { readProject, type FileProblem } from '@tawny/core/formats/projectFile';
+import { checkedProject, type FileProblem } from '@tawny/core/formats/checked';
 import { changesOf, type Met, withChanges } from '@tawny/core/document/changes';
 import type { Project } from '@tawny/core/document/schema/project';
 import type { Loaded, ProjectShelf } from './database';
@@ -172,11 +172,13 @@ export function createKeeper(options: KeeperOptions): Keeper {
   return {
     async open(id) {
       const lines = journal.others(id);
+      // What was noted whole may be of an older version; what may not is far more common.
+      const wholes = lines.some((line) => 'whole' in line.content) && (await import('@tawny/core/formats/projectFile'));
       const forgetLines = () => lines.forEach((line) => journal.forget(id, line.window));
       /** A project that never came into the database, noted whole. */
       function noted(): Opened | null {
         for (const line of lines) {
-          const whole = 'whole' in line.content ? readProject(line.content.whole) : null;
+          const whole = 'whole' in line.content && wholes ? wholes.readProject(line.content.whole) : null;
           if (!whole?.ok) continue;
           start({ project: whole.project, revision: null }, whole.project);
           forgetLines();
@@ -201,8 +203,11 @@ export function createKeeper(options: KeeperOptions): Keeper {
         const { content } = line;
         // Noted whole while its first write was under way: it stands where nobody has written since.
         if ('whole' in content && loaded.revision > 1) continue;
-        const joined = readProject('whole' in content ? content.whole : withChanges(mine, content.changes).document);
-        if (joined.ok) mine = shared(mine, joined.project);
+        const joined =
+          'whole' in content
+            ? wholes && wholes.readProject(content.whole)
+            : checkedProject(withChanges(mine, content.changes).document);
+        if (joined && joined.ok) mine = shared(mine, joined.project);
       }
       start({ project: record, revision: loaded.revision }, mine);
       forgetLines();

@@ -3,7 +3,7 @@
  * before; where another window has changed the project meanwhile, only the edit's own changes are taken back. Steps of one kind that
  * follow quickly (arrow-key nudges) become one; a drag is one step by itself.
  */
-import { readProject } from '@tawny/core/formats/projectFile';
+import { checkedProject } from '@tawny/core/formats/checked';
 import { changePath, changesOf, withChanges } from '@tawny/core/document/changes';
 import { applyCommand, type Command, type SingleCommand } from '@tawny/core/document/commands/commands';
 import type { Project } from '@tawny/core/document/schema/project';
@@ -38,7 +38,7 @@ function turned(present: Project, from: Project, to: Project): Project {
   const { document, met } = withChanges(present, changesOf(from, to));
   if (met.length > 0)
     throw new RangeError(`history: another window has changed ${changePath(met[0]!.path)} since; that stays as it is`);
-  const read = readProject(document);
+  const read = checkedProject(document);
   if (!read.ok)
     throw new RangeError(
       `history: with what another window has changed since it cannot be: ${read.problems[0]!.message}`,

@@ -1,4 +1,4 @@
-import { writeProjectFile } from '@tawny/core/formats/projectFile';
+import { writeProjectFile } from '@tawny/core/formats/checked';
 import { changesOf, withChanges } from '@tawny/core/document/changes';
 import { applyCommand } from '@tawny/core/document/commands/commands';
 import { createProject } from '@tawny/core/document/create';
