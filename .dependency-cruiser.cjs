@@ -15,6 +15,7 @@ const CORE = {
   fabrication: ['quantities', 'physics'],
   recipes: ['quantities', 'numerics', 'air', 'physics', 'fabrication'],
   dosage: ['quantities', 'numerics'],
+  fixings: ['quantities', 'recipes'],
 };
 const GROUND = Object.keys(CORE);
 CORE.document = GROUND;

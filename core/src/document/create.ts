@@ -1,4 +1,5 @@
 /** A new project: a plain box with everything at its default, ready for the tape. */
+import { PLAIN_FIXINGS } from '../fixings/ways';
 import { DEFAULT_CLIMATE } from '../air/air';
 import { DEFAULT_HABITS } from '../fabrication/shopping';
 import { CEILING, FLOOR } from '../geometry/solid';
@@ -119,7 +120,7 @@ export function plainRoom(): Omit<Room, 'corners' | 'height' | 'surfaces'> {
   };
 }
 
-const PLAIN_HANGING: Hanging = { by: 'middles', level: null, leastGap: 0.02 };
+const PLAIN_HANGING: Hanging = { by: 'middles', level: null, leastGap: 0.02, cloudFall: 0 };
 
 /** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
 export function createProject(id: string, name: string, box: BoxRoom): Project {
@@ -163,6 +164,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       stock: DEFAULT_STOCK.map((size) => ({ ...size })),
       pieces: [],
       hanging: { ...PLAIN_HANGING },
+      fixings: { ...PLAIN_FIXINGS, ways: {} },
       recipes: [structuredClone(FIRST_COVER)],
       plan: structuredClone(PLAIN_PLAN),
       prices: { ...PLAIN_PRICES },

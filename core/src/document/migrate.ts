@@ -6,6 +6,14 @@ import { FORMAT, VERSION } from './schema/project';
 
 type Json = Record<string, unknown>;
 
+const isObject = (value: unknown): value is Json =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
+/** What is an object under every key of a record; what is none is left for the schema to name. */
+const mapped = (record: unknown, by: (value: Json) => Json): unknown =>
+  isObject(record)
+    ? Object.fromEntries(Object.entries(record).map(([k, value]) => [k, isObject(value) ? by(value) : value]))
+    : record;
+
 /** steps[n] turns version n into version n+1. */
 const STEPS: Record<number, (old: Json) => Json> = {
   // Version 1 knew box-like rooms: a plan, one height, one material a surface.
@@ -87,13 +95,30 @@ const STEPS: Record<number, (old: Json) => Json> = {
   7: (old) => {
     const treatment = old.treatment as Json | undefined;
     const pieces = treatment?.pieces;
-    const unlocked = (p: unknown) =>
-      typeof p === 'object' && p !== null && !Array.isArray(p) ? { ...p, locked: false } : p;
+    const unlocked = (p: unknown) => (isObject(p) ? { ...p, locked: false } : p);
     const hanging = { by: 'middles', level: null, leastGap: 0.02 };
     return {
       ...old,
       version: 8,
       treatment: { ...treatment, hanging, pieces: Array.isArray(pieces) ? pieces.map(unlocked) : pieces },
+    };
+  },
+  // Version 8 knew nothing of what holds a piece, and none that hung elsewhere than it was meant to.
+  8: (old) => {
+    const [treatment, room] = [old.treatment as Json | undefined, old.room as Json | undefined];
+    const { hanging, pieces } = treatment ?? {};
+    return {
+      ...old,
+      version: 9,
+      room: { ...room, framing: mapped(room?.framing, (f) => ({ ...f, lining: 0.0125 })) },
+      treatment: {
+        ...treatment,
+        hanging: isObject(hanging) ? { ...hanging, cloudFall: 0 } : hanging,
+        fixings: { ways: {}, wallFactor: 4, overheadFactor: 8, link: 0.032, fittings: 0.06 },
+        pieces: Array.isArray(pieces)
+          ? pieces.map((p: unknown) => (isObject(p) ? { ...p, meant: null, note: '' } : p))
+          : pieces,
+      },
     };
   },
 };

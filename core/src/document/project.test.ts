@@ -10,6 +10,7 @@ import { migrate } from './migrate';
 import { frameOf, listeningAxis, mirrored } from './place/placing';
 import { type PieceState, type Project, projectSchema } from './schema/project';
 import { numbersOf, recipeOf } from './recipes';
+import { RECIPES } from '../recipes/library';
 import { numbers, panelOf, pieceAt } from '../testing/pieces';
 
 const patch = (values: object) => ({
@@ -214,22 +215,53 @@ describe('pieces, log and site', () => {
     expect(() => run(p, { type: 'set-locked', ids: ['nobody'], locked: true })).toThrow(/got nobody/);
     const hanging = (values: Partial<Project['treatment']['hanging']>) =>
       run(p, { type: 'set-hanging', hanging: values });
-    expect(hanging({ by: 'tops' }).treatment.hanging).toEqual({ by: 'tops', level: null, leastGap: 0.02 });
+    expect(hanging({ by: 'tops' }).treatment.hanging).toEqual({
+      by: 'tops',
+      level: null,
+      leastGap: 0.02,
+      cloudFall: 0,
+    });
     expect(() => hanging({ leastGap: -0.01 })).toThrow(/treatment\.hanging\.leastGap/);
     expect(() => hanging({ level: 0.1 })).toThrow(/treatment\.hanging\.level/);
   });
 
-  test('version 7 locked nothing and lined up middles at the ears', () => {
-    const { hanging, ...treatment } = structuredClone(fresh().treatment);
-    void hanging;
-    const { locked, ...piece } = pieceAt();
-    void locked;
-    const old = { ...fresh(), version: 7, treatment: { ...treatment, pieces: [piece] } };
+  test('version 7 locked nothing and lined up middles at the ears; version 8 knew nothing of what holds a piece', () => {
+    const { hanging, fixings, ...treatment } = structuredClone(fresh().treatment);
+    const { locked, meant, note, ...piece } = pieceAt();
+    void [hanging, fixings, locked, meant, note];
+    const framed = { ...fresh().room, framing: { A: { kind: 'studs', spacing: 0.6, runs: 'up', first: 0.3 } } };
+    const old = { ...fresh(), version: 7, room: framed, treatment: { ...treatment, pieces: [piece] } };
     const migrated = migrate(old);
-    expect(migrated.ok && projectSchema.safeParse(migrated.document).data?.treatment).toMatchObject({
-      hanging: { by: 'middles', level: null, leastGap: 0.02 },
-      pieces: [{ id: 'piece-1', locked: false }],
+    const now = migrated.ok ? projectSchema.safeParse(migrated.document).data : undefined;
+    expect(now?.treatment).toMatchObject({
+      hanging: { by: 'middles', level: null, leastGap: 0.02, cloudFall: 0 },
+      fixings: { ways: {}, wallFactor: 4, overheadFactor: 8 },
+      pieces: [{ id: 'piece-1', locked: false, meant: null, note: '' }],
     });
+    expect(now?.room.framing).toEqual({ A: { kind: 'studs', spacing: 0.6, runs: 'up', first: 0.3, lining: 0.0125 } });
+  });
+
+  test('a recipe is hung in a way its form can have; made in another form, or taken away, it hangs as usual', () => {
+    const mine = { ...structuredClone(RECIPES[3]!), id: 'own-1' };
+    const p = run(fresh(), { type: 'put-recipe', recipe: mine }, { type: 'set-way', recipe: 'own-1', way: 'hooks' });
+    expect(p.treatment.fixings.ways).toEqual({ 'own-1': 'hooks' });
+    expect(() => run(p, { type: 'set-way', recipe: 'own-1', way: 'pressed' })).toThrow(
+      /treatment\.fixings\.ways\.own-1: expected a way/,
+    );
+    expect(() => run(p, { type: 'set-way', recipe: 'nobody', way: 'hooks' })).toThrow(/expected a recipe/);
+    const corner: Command = { type: 'put-recipe', recipe: { ...mine, form: 'straddle' } };
+    expect(run(p, corner).treatment.fixings.ways).toEqual({});
+    expect(run(p, { type: 'take-recipe', id: 'own-1' }).treatment.fixings.ways).toEqual({});
+    expect(() => run(p, { type: 'set-fixings', fixings: { wallFactor: 0 } })).toThrow(/wallFactor/);
+  });
+
+  test('a piece hung elsewhere goes back to where it was meant when it is taken off again', () => {
+    const up = pieceAt({ u: 1.02 });
+    const p = run(fresh(), { type: 'put-pieces', pieces: [{ ...up, state: 'hung', meant: { u: 1, v: up.place.v } }] });
+    const off = run(p, { type: 'set-piece-state', ids: ['piece-1'], state: 'laid-out', at: null });
+    expect(off.treatment.pieces[0]).toMatchObject({ place: { u: 1 }, meant: null });
+    const lot = { ...up, place: { kind: 'number' as const, on: 'A', count: 1 }, state: 'decided' as const };
+    expect(() => run(p, { type: 'put-pieces', pieces: [{ ...lot, meant: { u: 0, v: 0 } }] })).toThrow(/meant/);
   });
 
   test('what covers first reflections is one of the recipes there are, and cannot be taken away', () => {
@@ -269,7 +301,7 @@ describe('pieces, log and site', () => {
 });
 
 describe('the saved document', () => {
-  test.each([1, 2, 3, 4, 5, 6, 7, 8])('the sample of version %i opens', (version) => {
+  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('the sample of version %i opens', (version) => {
     const sample: unknown = JSON.parse(
       readFileSync(new URL(`./samples/version-${version}.tawny.json`, import.meta.url), 'utf8'),
     );

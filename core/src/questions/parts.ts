@@ -12,11 +12,20 @@ const allBut = (...left: Part[]): readonly Part[] => PARTS.filter((p) => !left.i
 /** Names, notes and what the site met: said, never computed with. */
 const SAID: Part[] = ['name', 'log', 'site'];
 /** What is bought, and everything that decides it. */
-export const BOUGHT = allBut(...SAID, 'tape', 'treatment.hanging');
+export const BOUGHT = allBut(...SAID, 'tape', 'treatment.hanging', 'treatment.fixings');
 /** What may be heard: prices and habits change no answer about the room. */
-export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'treatment.hanging');
+export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'treatment.hanging', 'treatment.fixings');
 /** What decides where pieces hang, and how they line up. */
-export const HUNG = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'brief', 'target', 'treatment.plan');
+export const HUNG = allBut(
+  ...SAID,
+  'tape',
+  'buying',
+  'brief',
+  'target',
+  'treatment.prices',
+  'treatment.plan',
+  'treatment.fixings',
+);
 /** First reflections and what covers them. */
 export const MARKED = HEARD.filter((p) => !['brief', 'target', 'treatment.plan'].includes(p));
 /** What is decided, and what it is made of. */

@@ -117,7 +117,7 @@ describe('parts', () => {
       [...Object.keys(rest), ...Object.keys(treatment).map((k) => `treatment.${k}`)].sort(),
     );
     expect(PARTS.filter((p) => !HEARD.includes(p)).sort()).toEqual(
-      ['buying', 'log', 'name', 'site', 'tape', 'treatment.hanging', 'treatment.prices'].sort(),
+      ['buying', 'log', 'name', 'site', 'tape', 'treatment.fixings', 'treatment.hanging', 'treatment.prices'].sort(),
     );
     expect(MARKED).toContain('treatment.pieces');
     expect(SEATED).not.toContain('marking');

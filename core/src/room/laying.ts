@@ -43,6 +43,8 @@ export function piecesFor(
       dates: { decided: null, laidOut: at, hung: null },
       covers: [...covers],
       locked: false,
+      meant: null,
+      note: '',
     };
   });
   return numbered(setting.project, pieces, name);

@@ -1,6 +1,7 @@
 /** One random command of every kind there is, most of them possible in the project given. Tests only. */
 import { applyCommand, type Command } from '../document/commands/commands';
 
+import { WAYS } from '../fixings/ways';
 import { type Project, surfacesOf } from '../document/schema/project';
 import { LAYOUTS } from '../layout/rigs';
 import { OCTAVES } from '../quantities/bands';
@@ -107,7 +108,10 @@ const makers: Makers = {
   'set-framing': (r, p) => ({
     type: 'set-framing',
     surface: surface(r, p),
-    framing: r.pick([null, { kind: 'studs', spacing: at(r, 0.3, 0.6), runs: 'up', first: at(r, 0, 0.4) }]),
+    framing: r.pick([
+      null,
+      { kind: 'studs', spacing: at(r, 0.3, 0.6), runs: 'up', first: at(r, 0, 0.4), lining: at(r, 0, 0.03) },
+    ]),
   }),
   'set-tape': (r, p) => ({
     type: 'set-tape',
@@ -201,6 +205,8 @@ const makers: Makers = {
         dates: { decided: null, laidOut: '2026-11-01T08:00:00Z', hung: null },
         covers: [],
         locked: false,
+        meant: null,
+        note: '',
       },
     ],
   }),
@@ -255,7 +261,18 @@ const makers: Makers = {
   }),
   'set-hanging': (r) => ({
     type: 'set-hanging',
-    hanging: { by: r.pick(['middles', 'tops'] as const), level: r.pick([null, at(r, 1, 2)]), leastGap: at(r, 0, 0.2) },
+    hanging: {
+      by: r.pick(['middles', 'tops'] as const),
+      level: r.pick([null, at(r, 1, 2)]),
+      leastGap: at(r, 0, 0.2),
+      cloudFall: at(r, 0, 0.2),
+    },
+  }),
+  'set-fixings': (r) => ({ type: 'set-fixings', fixings: { wallFactor: r.whole(2, 6), link: at(r, 0.02, 0.05) } }),
+  'set-way': (r, p) => ({
+    type: 'set-way',
+    recipe: r.pick([p.treatment.cover, 'panel-10', 'cloud-10']),
+    way: r.pick([null, ...WAYS]),
   }),
   'set-plan': (r) => ({ type: 'set-plan', plan: { money: r.pick([null, r.whole(100, 900)]) } }),
   'set-prices': (r) => ({ type: 'set-prices', prices: { cloth: at(r, 4, 20) } }),

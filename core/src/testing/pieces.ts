@@ -48,6 +48,8 @@ export function pieceAt({
     dates,
     covers,
     locked: false,
+    meant: null,
+    note: '',
   };
 }
 

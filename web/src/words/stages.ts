@@ -144,6 +144,8 @@ export const COMMAND_NAMES: Readonly<Record<SingleCommand['type'], string>> = {
   'take-recipe': 'a recipe taken away',
   'set-locked': 'a lock',
   'set-hanging': 'how pieces line up',
+  'set-fixings': 'what holds pieces',
+  'set-way': 'a way of hanging',
   'set-plan': 'the plan',
   'set-prices': 'the prices',
   'set-buying': 'buying',

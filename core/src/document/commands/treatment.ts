@@ -1,4 +1,5 @@
 /** Edits of what is marked, hung, decided and bought. */
+import { canHang } from '../../fixings/ways';
 import { builtWide } from '../../recipes/wells';
 import { summed } from '../recipes';
 import { isByNumber, type Piece, type Project } from '../schema/project';
@@ -24,7 +25,18 @@ function putNumbers(
     const place = { kind: 'number' as const, on, count };
     if (known) return { ...known, place };
     const dates = { decided: at, laidOut: null, hung: null };
-    return { id: free(), name: '', recipe, place, state: 'decided', dates, covers: [], locked: false };
+    return {
+      id: free(),
+      name: '',
+      recipe,
+      place,
+      state: 'decided',
+      dates,
+      covers: [],
+      locked: false,
+      meant: null,
+      note: '',
+    };
   });
   treatment.pieces = [...treatment.pieces.filter(stays), ...lots];
 }
@@ -47,6 +59,11 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
       const piece = found(treatment.pieces, id);
       piece.state = state;
       piece.dates.hung = state === 'hung' ? at : null;
+      // What is no longer up goes back to where it was to go.
+      if (state !== 'hung' && piece.place.kind === 'at' && piece.meant) {
+        Object.assign(piece.place, piece.meant);
+        piece.meant = null;
+      }
     }
   },
   'set-locked'({ treatment }, { ids, locked }) {
@@ -54,6 +71,13 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
   },
   'set-hanging'({ treatment }, { hanging }) {
     Object.assign(treatment.hanging, hanging);
+  },
+  'set-fixings'({ treatment }, { fixings }) {
+    Object.assign(treatment.fixings, fixings);
+  },
+  'set-way'({ treatment: { fixings } }, { recipe, way }) {
+    if (way === null) delete fixings.ways[recipe];
+    else fixings.ways[recipe] = way;
   },
   'set-cover'({ treatment }, { recipe }) {
     treatment.cover = recipe;
@@ -70,9 +94,13 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
   },
   'put-recipe'({ treatment }, { recipe }) {
     put(treatment.recipes, builtWide(structuredClone(recipe)));
+    const way = treatment.fixings.ways[recipe.id];
+    // Made in another form it may no longer hang so.
+    if (way && !canHang(recipe.form, way)) delete treatment.fixings.ways[recipe.id];
   },
   'take-recipe'({ treatment }, { id }) {
     takeFrom(treatment.recipes, id);
+    delete treatment.fixings.ways[id];
     treatment.pieces = treatment.pieces.filter((p) => p.recipe !== id);
     treatment.plan.recipes = treatment.plan.recipes.filter((r) => r.id !== id);
   },

@@ -1,6 +1,7 @@
 /** Every edit there is, by what of the document it is about. Plain values: commands are kept, sent and tried. */
 import type { Climate } from '../../air/air';
 import type { BuyingHabits } from '../../fabrication/shopping';
+import type { Fixings, Way } from '../../fixings/ways';
 import type { LayoutId } from '../../layout/rigs';
 import type { Prices } from '../../recipes/types';
 import type { BoxRoom } from '../create';
@@ -99,6 +100,9 @@ export type TreatmentCommand =
   | { type: 'take-recipe'; id: string }
   | { type: 'set-locked'; ids: string[]; locked: boolean }
   | { type: 'set-hanging'; hanging: Partial<Hanging> }
+  | { type: 'set-fixings'; fixings: Partial<Omit<Fixings, 'ways'>> }
+  /** How pieces of a recipe are hung; null: as is usual for its form. */
+  | { type: 'set-way'; recipe: string; way: Way | null }
   | { type: 'set-plan'; plan: Partial<Plan> }
   | { type: 'set-prices'; prices: Partial<Prices> }
   | { type: 'set-buying'; buying: Partial<BuyingHabits> };

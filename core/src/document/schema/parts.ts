@@ -1,6 +1,7 @@
 /** The document piece by piece: what each kind of thing holds, and within which limits. Assembled in schema.ts. */
 import * as z from 'zod/mini';
 import en from 'zod/v4/locales/en.js';
+import { WAYS } from '../../fixings/ways';
 import { GROUPS, HIGHEST_COEFFICIENT } from '../../materials/library';
 import { ROLES } from '../../layout/rigs';
 import { THRESHOLDS } from '../../physics/reflections/thresholds';
@@ -79,6 +80,11 @@ export const LIMITS = {
   kilograms: [0, 20000],
   levelLine: [0.2, 20],
   leastGap: [0, 1],
+  cloudFall: [0, 0.6],
+  lining: [0, 0.2],
+  safetyFactor: [1, 20],
+  link: [0.005, 0.2],
+  fittings: [0, 0.4],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) =>
@@ -210,6 +216,10 @@ export const piece = z.strictObject({
   covers: z.array(line(1, 120)).check(z.maxLength(60)),
   /** Laying out leaves it where it is. */
   locked: z.boolean(),
+  /** Where it was to go, where it hangs somewhere else: then its place is the true one. */
+  meant: z.nullable(z.strictObject({ u: within('coordinate'), v: within('coordinate') })),
+  /** What was met on site. */
+  note: lines(400),
 });
 
 /** How pieces are laid out: what of them lines up all round, at which height, and what is kept between them. */
@@ -220,6 +230,17 @@ export const hanging = z.strictObject({
   level: z.nullable(within('levelLine')),
   /** Least gap between pieces, and to what they must keep clear of, m. */
   leastGap: within('leastGap'),
+  /** How much lower the front edge of a hung cloud is than its rear one, m; its middle stays. */
+  cloudFall: within('cloudFall'),
+});
+
+/** What holds pieces: fixings/ways.ts. */
+export const fixings = z.strictObject({
+  ways: z.record(key(60), z.enum(WAYS)),
+  wallFactor: within('safetyFactor'),
+  overheadFactor: within('safetyFactor'),
+  link: within('link'),
+  fittings: within('fittings'),
 });
 
 export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'note'] as const;
@@ -355,6 +376,8 @@ export const framing = z.strictObject({
   runs: z.enum(['up', 'across']),
   /** First member from the left end or the front. */
   first: within('along'),
+  /** Of what covers them, or lies over what is solid: plaster, board; m. */
+  lining: within('lining'),
 });
 
 export const ownMaterial = z.strictObject({

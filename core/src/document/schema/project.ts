@@ -1,11 +1,12 @@
 /**
- * The saved document, version 8: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 9: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
 import * as z from 'zod/mini';
 import { CEILING, FLOOR, surfaceOfFace } from '../../geometry/solid';
 import { LAYOUTS } from '../../layout/rigs';
+import { canHang } from '../../fixings/ways';
 import { isMaterial } from '../../materials/library';
 import { isLibraryRecipe, RECIPES } from '../../recipes/library';
 import { GOES_ON, type PlaceSort } from '../../recipes/types';
@@ -17,6 +18,7 @@ import {
   buying,
   ceiling,
   corner,
+  fixings,
   framing,
   furniture,
   hanging,
@@ -45,7 +47,7 @@ import { solidFault } from '../place/shape';
 export { FURNITURE_KINDS, LIMITS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 8;
+export const VERSION = 9;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -113,6 +115,7 @@ const shape = z.strictObject({
     /** Everything decided, laid out and hung. */
     pieces: z.array(piece).check(z.maxLength(1000)),
     hanging,
+    fixings,
     /** Recipes of one's own, beside the library. */
     recipes: z.array(recipe).check(z.maxLength(200)),
     plan,
@@ -148,6 +151,7 @@ export type PieceByNumber = Piece & { place: { kind: 'number' } };
 export type LogEntry = Project['log'][number];
 export type SiteMark = Project['site'][string];
 export type Hanging = Project['treatment']['hanging'];
+export type Fixings = Project['treatment']['fixings'];
 export type OwnRecipe = Project['treatment']['recipes'][number];
 export type Plan = Project['treatment']['plan'];
 export type Opening = Room['openings'][number];
@@ -283,6 +287,9 @@ function checkRoom(p: Project, wrong: Wrong): void {
   }
 }
 
+const madeAs = (p: Project, id: string) =>
+  p.treatment.recipes.find((r) => r.id === id) ?? RECIPES.find((r) => r.id === id);
+
 /** Pieces of recipes there are, on surfaces there are, in states that go with their places. */
 function checkPieces(p: Project, mustBeKnown: (path: (string | number)[], name: string) => void, wrong: Wrong): void {
   const surfaces = surfacesOf(p.room);
@@ -301,9 +308,11 @@ function checkPieces(p: Project, mustBeKnown: (path: (string | number)[], name: 
           ? 'a piece in a definite place is laid-out or hung, got "decided"'
           : 'pieces by number are decided or hung, got "laid-out"',
       );
-    const made = p.treatment.recipes.find((r) => r.id === piece.recipe) ?? RECIPES.find((r) => r.id === piece.recipe);
+    const made = madeAs(p, piece.recipe);
     if (made && place.kind === 'number' && !GOES_ON[made.form].includes(sortOfPlace(place.on)))
       wrong([...path, 'place', 'on'], `expected a place for "${made.name}" (form "${made.form}"), got "${place.on}"`);
+    if (piece.meant !== null && place.kind === 'number')
+      wrong([...path, 'meant'], 'only a piece in a definite place was meant for another, got a place');
     const same = place.kind === 'number' ? `${piece.recipe} on ${place.on}` : null;
     for (const name of same === null ? [piece.id] : [piece.id, same]) {
       if (seen.has(name)) wrong([...path, name === same ? 'place' : 'id'], `expected "${name}" only once`);
@@ -346,6 +355,13 @@ export const projectSchema = shape.check((ctx) => {
   mustBeKnown(['treatment', 'cover'], p.treatment.cover);
   p.treatment.plan.recipes.forEach((r, i) => mustBeKnown(['treatment', 'plan', 'recipes', i, 'id'], r.id));
   checkPieces(p, mustBeKnown, wrong);
+  for (const [id, way] of Object.entries(p.treatment.fixings.ways)) {
+    const path = ['treatment', 'fixings', 'ways', id];
+    mustBeKnown(path, id);
+    const made = madeAs(p, id);
+    if (made && !canHang(made.form, way))
+      wrong(path, `expected a way "${made.name}" (form "${made.form}") can be hung, got "${way}"`);
+  }
   p.target.own.forEach((t, i) => {
     if (t.lower > t.upper)
       wrong(

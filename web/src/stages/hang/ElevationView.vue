@@ -4,12 +4,13 @@ import { computed, ref } from 'vue';
 import { useResizeObserver } from '@vueuse/core';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { obstaclesOn } from '@tawny/core/room/keepOuts';
+import { membersOf } from '@tawny/core/room/members';
 import { fromMiddleText } from '@tawny/core/words/hang';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import DimensionLayer from '../../board/layers/DimensionLayer.vue';
 import { patternPath } from '../../board/shapes';
 import { useAnswers } from '../../answers/answers';
-import { dimensionsOf, elevationOf, membersOf } from './elevation';
+import { dimensionsOf, elevationOf } from './elevation';
 import { useHang } from './useHang';
 import { usePieceInHand } from './usePieceInHand';
 

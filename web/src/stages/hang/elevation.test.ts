@@ -4,18 +4,13 @@ import { settingOf } from '@tawny/core/room/setting';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { pieceAt } from '@tawny/core/testing/pieces';
 import { edited } from '@tawny/core/testing/rooms';
-import { dimensionsOf, elevationOf, membersOf } from './elevation';
+import { dimensionsOf, elevationOf } from './elevation';
 
 const area = { x: 40, y: 20, width: 600, height: 300 };
-const project = edited(
-  createProject('p', 'Room', { length: 5, width: 4, height: 2.5 }),
-  {
-    type: 'put-pieces',
-    pieces: [pieceAt({ id: 'one', u: 0.7, v: 0.3 }), pieceAt({ id: 'over', face: 'ceiling', u: 1, v: 1 })],
-  },
-  { type: 'set-framing', surface: 'B', framing: { kind: 'studs', spacing: 0.6, runs: 'up', first: 0.2 } },
-  { type: 'set-framing', surface: 'A', framing: { kind: 'solid', spacing: 0.6, runs: 'up', first: 0.2 } },
-);
+const project = edited(createProject('p', 'Room', { length: 5, width: 4, height: 2.5 }), {
+  type: 'put-pieces',
+  pieces: [pieceAt({ id: 'one', u: 0.7, v: 0.3 }), pieceAt({ id: 'over', face: 'ceiling', u: 1, v: 1 })],
+});
 const setting = settingOf(project);
 const face = (id: string) => setting.faces.find((f) => f.id === id)!;
 const hung = studyHang(setting).result;
@@ -39,14 +34,6 @@ test('a ceiling has the wall faced at its top', () => {
   expect(e.upright).toBe(false);
   expect(e.y(0)).toBeLessThan(e.y(5));
   expect(e.v(e.y(1.3))).toBeCloseTo(1.3, 9);
-});
-
-test('studs from their first one on; none in a solid wall or where nothing is told', () => {
-  expect(membersOf(setting, face('B'))).toEqual({
-    runs: 'up',
-    at: [0.2, 0.8, 1.4, 2, 2.6, 3.2, 3.8, 4.4].map((v) => expect.closeTo(v, 9) as number),
-  });
-  expect([membersOf(setting, face('A')), membersOf(setting, face('C'))]).toEqual([null, null]);
 });
 
 test('dimensions say the document’s figures and lie where they are measured', () => {

@@ -1,7 +1,7 @@
 /** A face as its installer sees it, on px: walls upright from the floor, ceilings with the wall faced at the top. Pure. */
 import { type Box, boundsOf } from '@tawny/core/geometry/clip';
 import { faceOutline } from '@tawny/core/geometry/unfold';
-import type { Setting, SettingFace } from '@tawny/core/room/setting';
+import type { SettingFace } from '@tawny/core/room/setting';
 import type { HungPiece } from '@tawny/core/studies/hang/study';
 import type { Dimension } from '../../board/dimensions';
 
@@ -53,17 +53,6 @@ export function elevationOf(face: SettingFace, area: Area): Elevation {
       height: (b.high - b.low) * scale,
     }),
   };
-}
-
-/** Studs or joists behind a face: places along it (or up it) and which way they run; none where none are told. */
-export function membersOf(setting: Setting, face: SettingFace): { at: number[]; runs: 'up' | 'across' } | null {
-  const framing = setting.surveyed.framing[face.surface];
-  if (!framing || framing.kind === 'solid') return null;
-  const { left, right, low, high } = boundsOf(faceOutline(face));
-  const [from, to] = framing.runs === 'up' ? [left, right] : [low, high];
-  const at: number[] = [];
-  for (let u = from + framing.first; u < to - 1e-6; u += framing.spacing) if (u > from + 1e-6) at.push(u);
-  return { at, runs: framing.runs };
 }
 
 /** Of a piece: from the middle line above it; gaps to what is next and the way up from the floor (from the wall faced) below it. */

@@ -1,10 +1,11 @@
 /** A piece in hand: dragged, it catches on lines within reach; by arrow keys it goes where it is sent. */
 import { type ComputedRef, ref } from 'vue';
 import { toMillimetre } from '@tawny/core/quantities/lengths';
+import { membersOf } from '@tawny/core/room/members';
 import { lowOn } from '@tawny/core/studies/hang/level';
 import type { HungPiece } from '@tawny/core/studies/hang/study';
 import { nudgeOf, startDrag } from '../../board/tools/drag';
-import { type Elevation, membersOf } from './elevation';
+import type { Elevation } from './elevation';
 import { snapLines, snapPiece, type Snapped } from './snap';
 import type { useHang } from './useHang';
 

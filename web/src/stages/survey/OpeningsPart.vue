@@ -78,7 +78,7 @@ const RUNS = [
 ] as const;
 function setBehind(kind: (typeof BEHIND)[number]['value']): void {
   const next: Framing | null =
-    kind === 'unknown' ? null : { spacing: 0.4, runs: 'up', first: 0.2, ...framing.value, kind };
+    kind === 'unknown' ? null : { spacing: 0.4, runs: 'up', first: 0.2, lining: 0.0125, ...framing.value, kind };
   doc.run({ type: 'set-framing', surface: framed.value, framing: next });
 }
 function setFraming(change: Partial<Framing>): void {

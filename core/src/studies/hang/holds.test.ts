@@ -1,0 +1,155 @@
+/** What holds pieces, against figures worked out by hand: a room of 5 × 4 × 2.5 m. */
+import { createProject } from '../../document/create';
+import type { Command } from '../../document/commands/commands';
+import { settingOf } from '../../room/setting';
+import { G } from '../../fixings/points';
+import { pieceAt } from '../../testing/pieces';
+import { edited } from '../../testing/rooms';
+import { noteSentence } from '../../words/fixings';
+import { studyHolds } from './holds';
+import { studyHang } from './study';
+
+const start = createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
+const near = (v: number, digits = 9) => expect.closeTo(v, digits) as number;
+function holdsOf(...commands: Command[]) {
+  const setting = settingOf(edited(start, ...commands));
+  return studyHolds(setting, studyHang(setting).result);
+}
+const frame = (surface: string, first: number, runs: 'up' | 'across' = 'up'): Command => ({
+  type: 'set-framing',
+  surface,
+  framing: { kind: surface === 'ceiling' ? 'joists' : 'studs', spacing: 0.4, runs, first, lining: 0.0125 },
+});
+const put = (...pieces: Parameters<typeof pieceAt>[0][]): Command => ({
+  type: 'put-pieces',
+  pieces: pieces.map(pieceAt),
+});
+
+test('a panel on a cleat into two studs, every figure by hand', () => {
+  // Studs at 1.0 and 1.4 m of wall B, whose middle line is at 2.5 m; the panel from 0.9 to 1.5 m, 0.6 to 1.8 m up.
+  const { pieces, notes } = holdsOf(frame('B', 0.2), put({ recipe: 'panel-10-gap', u: 0.9 }));
+  const [hold] = pieces;
+  expect(hold).toMatchObject({ label: 'B1', way: 'cleat', ways: ['cleat', 'flush', 'hooks', 'feet'], overhead: false });
+  expect(hold!.cleat).toEqual({ left: near(-1.55), right: near(-1.05), up: near(1.7) });
+  expect([hold!.packing, hold!.recess]).toEqual([near(0.082), 0]);
+  expect(hold!.fixings.map((f) => [f.u, f.v, f.fromMiddle])).toEqual([
+    [near(1), near(1.7), near(-1.5)],
+    [near(1.4), near(1.7), near(-1.1)],
+  ]);
+  const [first] = hold!.fixings;
+  expect(first!.onPiece).toEqual({ fromLeft: near(0.1), fromTop: near(0.1) });
+  // Half the weight down; its middle 15 cm before the wall, the row 1.1 m over its lower edge.
+  const weight = hold!.mass * G;
+  expect(first!.shear).toBeCloseTo(weight / 2, 6);
+  expect(first!.pull).toBeCloseTo((weight * 0.15) / 1.1 / 2, 6);
+  expect(first!.load).toBeCloseTo(Math.hypot(first!.shear, first!.pull) / G, 9);
+  expect(first!.rated).toBe(Math.ceil(first!.load * 4));
+  // Lining, packing, cleat and 4 cm of wood: 152.5 mm.
+  expect(first!.anchor).toEqual({ anchor: 'wood-screw', length: 0.16 });
+  expect(notes).toEqual([]);
+});
+
+test('on a wall nobody has looked behind it says so, once for all its pieces', () => {
+  const { pieces, notes } = holdsOf(put({ id: 'one', u: 0.4 }, { id: 'two', u: 3 }));
+  expect(pieces[0]!.fixings[0]!.anchor).toEqual({ anchor: 'find-out' });
+  expect(notes).toEqual([{ note: 'find-out', surface: 'B', name: 'right', pieces: ['B1', 'B2'] }]);
+  expect(noteSentence(notes[0]!, 'metric')).toContain('before B1, B2 hang there');
+});
+
+test('a cloud under joists: eyes where they are, chains by the fall of its front, a line of its own', () => {
+  // Joists run across at 0.3, 0.7, 1.1, 1.5, 1.9 m from the front; the cloud from 1.2 to 2.4 m.
+  const cloud = put({ recipe: 'cloud-10', face: 'ceiling', u: 1.7, v: 1.2 });
+  const { pieces, notes, overheadMass } = holdsOf(frame('ceiling', 0.3, 'across'), cloud, {
+    type: 'set-hanging',
+    hanging: { cloudFall: 0.08 },
+  });
+  const [hold] = pieces;
+  expect(hold).toMatchObject({ way: 'chain', overhead: true, cleat: null });
+  const eyes = hold!.fixings.filter((f) => f.role === 'eye');
+  expect(eyes.map((f) => [f.u, f.v])).toEqual([
+    [near(1.8), near(1.5)],
+    [near(2.2), near(1.5)],
+    [near(1.8), near(2.3)],
+    [near(2.2), near(2.3)],
+  ]);
+  // 15 cm under the ceiling in its middle, 1.8 m; 8 cm of fall over 1.2 m: 2 cm more at 1.5 m, 3.33 cm less at 2.3 m.
+  expect(eyes[0]!.chain).toEqual({ drop: near(0.17), made: { links: 3, lower: near(-0.014) } });
+  expect(eyes[2]!.chain).toEqual({ drop: near(0.15 - 0.08 / 2.4, 6), made: { links: 2, lower: near(0.00733333, 6) } });
+  // The middle lies 0.3 m behind the front eyes and 0.5 m before the rear ones.
+  expect(eyes[0]!.pull).toBeCloseTo(0.625 * hold!.mass * G, 6);
+  expect(eyes[2]!.pull).toBeCloseTo(0.375 * hold!.mass * G, 6);
+  expect(eyes[0]!.rated).toBe(Math.ceil(0.625 * hold!.mass * 8 - 1e-3));
+  expect(hold!.fixings.at(-1)).toMatchObject({ role: 'line', v: near(1.9), into: 'member' });
+  expect(overheadMass).toBeCloseTo(hold!.mass, 9);
+  expect(notes).toEqual([]);
+  // Too near the ceiling for eye, link and hook.
+  const tight = holdsOf(frame('ceiling', 0.3, 'across'), cloud, {
+    type: 'set-fixings',
+    fixings: { fittings: 0.14 },
+  });
+  expect(tight.notes.map((n) => n.note)).toEqual(['chain-short']);
+});
+
+test('between joists a cloud asks for a batten first, on a wall what is too heavy for board', () => {
+  const between = holdsOf(
+    {
+      type: 'set-framing',
+      surface: 'ceiling',
+      framing: { kind: 'joists', spacing: 2, runs: 'across', first: 0.1, lining: 0 },
+    },
+    put({ recipe: 'cloud-10', face: 'ceiling', u: 1.7, v: 0.5 }),
+  );
+  expect(between.notes).toEqual([{ note: 'batten', piece: 'piece-1', label: 'ceiling 1', overhead: true, count: 5 }]);
+  const heavy = holdsOf(
+    { type: 'set-framing', surface: 'B', framing: { kind: 'studs', spacing: 2, runs: 'up', first: 0.05, lining: 0 } },
+    put({ recipe: 'port-box-50', u: 1 }),
+  );
+  expect(heavy.notes[0]).toMatchObject({ note: 'batten', overhead: false });
+});
+
+test('a corner piece is held on both walls, at the edge away from the corner', () => {
+  // Wall B meets A at its left end: there the legs reach 42.4 cm along either wall.
+  const leg = 0.6 / Math.SQRT2;
+  const { pieces } = holdsOf(frame('B', leg - 0.02), put({ recipe: 'straddle-15', u: 0, v: 0.2, width: leg }));
+  const { fixings, mass, way } = pieces[0]!;
+  expect(way).toBe('brackets');
+  expect(fixings.map((f) => [f.face, f.u, f.v, f.into])).toEqual([
+    ['B', near(leg - 0.02), near(0.35), 'member'],
+    ['B', near(leg - 0.02), near(1.25), 'member'],
+    ['A', near(4 - leg + 0.02), near(0.35), 'unknown'],
+    ['A', near(4 - leg + 0.02), near(1.25), 'unknown'],
+  ]);
+  expect(fixings.map((f) => f.load)).toEqual(Array.from({ length: 4 }, () => near(mass / 4)));
+  expect(fixings[2]!.onPiece).toBeNull();
+});
+
+test('another way, a piece on feet, and a screw over a socket’s cable', () => {
+  const socket: Command = {
+    type: 'put',
+    list: 'openings',
+    thing: {
+      id: 's',
+      kind: 'socket',
+      name: 'Socket, right',
+      wall: 'B',
+      u: 0.96,
+      v: 0.3,
+      width: 0.08,
+      height: 0.08,
+      clearance: 0.02,
+      material: null,
+      leaf: null,
+    },
+  };
+  const { pieces, notes } = holdsOf(frame('B', 0.2), socket, put({ recipe: 'panel-10', u: 0.9 }));
+  expect(notes).toEqual([{ note: 'cable', piece: 'piece-1', label: 'B1', thing: 'Socket, right' }]);
+  expect(pieces[0]!.fixings.map((f) => f.cable)).toEqual(['Socket, right', null]);
+  expect(pieces[0]!.recess).toBe(0.018);
+  const feet = holdsOf(put({ recipe: 'panel-10', u: 0.9, v: 0.4 }), {
+    type: 'set-way',
+    recipe: 'panel-10',
+    way: 'feet',
+  });
+  expect(feet.pieces[0]).toMatchObject({ way: 'feet', feet: near(0.4) });
+  expect(feet.pieces[0]!.fixings.map((f) => f.role)).toEqual(['strap']);
+});
