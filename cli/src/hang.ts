@@ -5,6 +5,7 @@ import { namedRecipes } from '@tawny/core/document/recipes';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { settingOf } from '@tawny/core/room/setting';
 import { layOut } from '@tawny/core/studies/hang/layOut';
+import { studyHolds } from '@tawny/core/studies/hang/holds';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { layOutCommand } from '@tawny/core/studies/hang/take';
 import {
@@ -14,6 +15,7 @@ import {
   unmirroredSentence,
   unplacedSentence,
 } from '@tawny/core/words/hang';
+import { fixingRow, noteSentence, WAY_WORDS } from '@tawny/core/words/fixings';
 import { issueSentence } from '@tawny/core/words/issues';
 import { surfaceWords } from '@tawny/core/words/tapes';
 
@@ -23,13 +25,23 @@ export type HangReport = ReturnType<typeof hangOf>;
 export function hangOf(project: Project, afresh: boolean) {
   const result = layOut(project, afresh);
   const next = applyCommand(project, layOutCommand(project, result, null)).project;
-  const { result: hung, issues } = studyHang(settingOf(next));
+  const setting = settingOf(next);
+  const { result: hung, issues } = studyHang(setting);
+  const holds = studyHolds(setting, hung);
   const { unplaced, open, level, offLevel, mirrored, unmirrored } = result;
   return {
     project: { id: project.id, name: project.name },
     level,
     offLevel,
-    pieces: hung.pieces.map(({ left, right, low, high, ...p }) => ({ ...p, edges: { left, right, low, high } })),
+    pieces: hung.pieces.map(({ left, right, low, high, ...p }) => {
+      const { way, mass, overhead, packing, recess, cleat, feet, fixings } = holds.pieces.find(
+        (h) => h.piece === p.id,
+      )!;
+      const held = { way, mass, overhead, packing, recess, cleat, feet, fixings };
+      return { ...p, edges: { left, right, low, high }, ...held };
+    }),
+    overheadMass: holds.overheadMass,
+    notes: holds.notes.map((n) => ({ ...n, sentence: noteSentence(n, 'metric') })),
     faces: hung.faces,
     unplaced: unplaced.map((u) => ({ ...u, sentence: unplacedSentence(u, nameIn(project, u.recipe), 'metric') })),
     open,
@@ -42,6 +54,15 @@ export function hangOf(project: Project, afresh: boolean) {
 const nameIn = (project: Project, recipe: string): string =>
   namedRecipes(project, 'metric').find((r) => r.id === recipe)?.name ?? recipe;
 
+/** How a piece hangs, then each of its fixings. */
+function fixingLines({ way, fixings, overhead }: HangReport['pieces'][number]): string[] {
+  const each = fixings.map((f) => {
+    const r = fixingRow(f, overhead, 'metric');
+    return `                ${r.what} ${r.along}, ${r.up} ${overhead ? 'from the front' : 'up'}; ${r.into}; ${r.rated} or more, ${r.anchor}`;
+  });
+  return [`              ${WAY_WORDS[way]}`, ...each];
+}
+
 export function hangText(report: HangReport, project: Project): string {
   const m = (v: number) => lengthText(v, 'metric');
   const lines = [
@@ -52,6 +73,7 @@ export function hangText(report: HangReport, project: Project): string {
     for (const p of report.pieces.filter((q) => q.face === face.id))
       lines.push(
         `  ${p.label.padEnd(11)} ${nameIn(project, p.recipe).padEnd(28)} left edge ${fromMiddleText(p.fromMiddle.left, 'metric')}, bottom ${m(p.edges.low)}, top ${m(p.edges.high)}${p.covers.length > 0 ? `; covers ${p.covers.join(', ')}` : ''}`,
+        ...fixingLines(p),
       );
   }
   const told = [
@@ -59,6 +81,7 @@ export function hangText(report: HangReport, project: Project): string {
     ...report.offLevel.map((o) => offLevelSentence(o.name, o.by, 'metric')),
     ...report.unmirrored.map(unmirroredSentence),
     ...report.conflicts.map((c) => c.sentence),
+    ...report.notes.map((n) => n.sentence),
     ...report.open.map((o) => `${o.letter} on the ${surfaceWords(o.faceName)} stays open: ${OPEN_WORDS[o.why]}.`),
   ];
   return [...lines, ...(told.length > 0 ? ['', ...told] : [])].join('\n');

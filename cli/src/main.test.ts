@@ -226,6 +226,9 @@ describe('hang', () => {
       order: number;
       covers: string[];
       edges: Record<string, number>;
+      way: string;
+      mass: number;
+      fixings: { role: string; face: string; fromMiddle: number; v: number; shear: number; rated: number }[];
     }[];
     unplaced: { on: string; count: number; sentence: string; ways: { way: string }[] }[];
     level: { by: string; height: number };
@@ -239,6 +242,14 @@ describe('hang', () => {
     expect(hung.pieces.map((p) => p.order).sort((a, b) => a - b)).toEqual(hung.pieces.map((_, i) => i + 1));
     for (const { edges } of hung.pieces) expect(edges.right! - edges.left!).toBeGreaterThan(0.1);
     expect(hung.conflicts).toEqual([]);
+    // A cleat's screws carry the piece's weight together, and lie on it.
+    for (const p of hung.pieces.filter((o) => o.way === 'cleat')) {
+      expect(p.fixings.reduce((sum, f) => sum + f.shear, 0)).toBeCloseTo(p.mass * 9.81, 6);
+      for (const f of p.fixings) {
+        expect([f.face, f.v > p.edges.low! && f.v < p.edges.high!]).toEqual([p.face, true]);
+        expect(f.rated).toBeGreaterThan(0);
+      }
+    }
     const rear = hung.unplaced.find((u) => u.on === 'C')!;
     expect(rear).toMatchObject({ count: 2, sentence: expect.stringContaining('rear wall') });
     expect(rear.ways.map((w) => w.way)).toContain('move');
@@ -250,6 +261,9 @@ describe('hang', () => {
     const { out } = await tawny('hang', demo);
     expect(out).toMatch(/^Bakehouse: \d pieces, middles at 122\.0 cm/);
     expect(out).toMatch(/B1 .+left edge 195\.3 cm left, bottom 92\.0 cm/);
+    expect(out).toMatch(
+      /on a cleat\n +screw of the cleat [\d.]+ cm left, 142\.0 cm up; (stud|board alone); \d+ kg or more/,
+    );
     expect((await tawny('hang', file('none.json', '{}'))).status).toBe(2);
     expect((await tawny('hang', demo, demo)).status).toBe(2);
   });

@@ -12,7 +12,7 @@ import {
   seatOf,
   sharesOf,
 } from './points';
-import { canHang, wayOf, WAYS, WAYS_FOR } from './ways';
+import { hangsSo, wayOf, WAYS, WAYS_FOR } from './ways';
 
 /** 10 kg, 10 cm thick before 10 cm of air. */
 const panel: Hung = { width: 0.6, height: 1.2, gap: 0.1, standoff: 0.2, mass: 10, overhead: false };
@@ -179,5 +179,5 @@ test('every form has a usual way on walls and under ceilings; a way it cannot ha
     }
   expect(wayOf('flat', 'wall', 'hooks')).toBe('hooks');
   expect(wayOf('flat', 'ceiling', 'hooks')).toBe('brackets');
-  expect([canHang('corner', 'pressed'), canHang('flat', 'pressed')]).toEqual([true, false]);
+  expect([hangsSo('corner', 'pressed'), hangsSo('flat', 'pressed')]).toEqual([true, false]);
 });

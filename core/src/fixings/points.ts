@@ -65,10 +65,10 @@ const EYES = { inset: 0.1, every: 1.4 };
 
 const inset = (length: number, by: number): number => Math.min(by, length / 4);
 
-/** Ends of a stretch and what lies evenly between them, not further apart than so much. */
-function evenly(from: number, to: number, every: number | null): number[] {
+/** Points between two, evenly, so that none is further from the next than so much. */
+function between(from: number, to: number, every: number | null): number[] {
   const n = every === null ? 1 : Math.max(1, Math.ceil((to - from) / every - 1e-9));
-  return Array.from({ length: n + 1 }, (_, i) => from + ((to - from) * i) / n);
+  return Array.from({ length: n - 1 }, (_, i) => from + ((to - from) * (i + 1)) / n);
 }
 
 const straddles = (at: readonly number[], middle: number): boolean =>
@@ -76,7 +76,7 @@ const straddles = (at: readonly number[], middle: number): boolean =>
 
 /**
  * Places along a row from `from` to `to` about its middle: on members where two of them have the middle between them; where not, on
- * those there are and at the ends.
+ * those there are and at the ends, and between where these lie far from each other.
  */
 export function placesAlong(
   from: number,
@@ -90,10 +90,10 @@ export function placesAlong(
     const two = [met[0]!, met.at(-1)!];
     return (every === null ? two : met).map((at) => ({ at, onMember: true }));
   }
-  const rest = evenly(from, to, every).filter((at) => met.every((m) => Math.abs(m - at) >= APART));
-  return [...met.map((at) => ({ at, onMember: true })), ...rest.map((at) => ({ at, onMember: false }))].sort(
-    (a, b) => a.at - b.at,
-  );
+  const far = (at: number) => met.every((m) => Math.abs(m - at) >= APART);
+  const held = [...met, ...[from, to].filter(far)].sort((a, b) => a - b);
+  const rest = held.slice(1).flatMap((at, i) => between(held[i]!, at, every));
+  return [...held, ...rest].sort((a, b) => a - b).map((at) => ({ at, onMember: met.includes(at) }));
 }
 
 /** Height of a row: on a batten that runs across, where one is near enough below the top; else as asked. */

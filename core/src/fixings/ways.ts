@@ -27,7 +27,7 @@ export const WAYS_FOR: Readonly<Record<RecipeForm, WaysOf>> = {
 };
 
 /** Whether a form can be hung so anywhere. */
-export const canHang = (form: RecipeForm, way: Way): boolean =>
+export const hangsSo = (form: RecipeForm, way: Way): boolean =>
   WAYS_FOR[form].wall.includes(way) || WAYS_FOR[form].ceiling.includes(way);
 
 /** The way chosen where it can be had there, else the usual one. */

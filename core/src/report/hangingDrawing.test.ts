@@ -1,5 +1,6 @@
 /** The hanging sheet's drawings against the document: every edge at its place on paper, every figure from the middle line. */
 import { settingOf } from '../room/setting';
+import { studyHolds } from '../studies/hang/holds';
 import { studyHang } from '../studies/hang/study';
 import { pieceAt } from '../testing/pieces';
 import { edited, plainBox, window } from '../testing/rooms';
@@ -20,7 +21,7 @@ const project = edited(
 );
 const setting = settingOf(project);
 const hang = studyHang(setting).result;
-const blocks = hangingBlocks(setting, hang);
+const blocks = hangingBlocks(setting, hang, studyHolds(setting, hang));
 const cm = (m: number) => (m * 100).toFixed(1);
 const draw = (i: number) => hangingSvg(setting, blocks[i]!, hang.level.height, [182, 84], 'sans-serif', cm);
 /** Corners of every polygon, mm of paper. */
@@ -68,7 +69,8 @@ test('figures are from the middle line: 2.5 m along, so 180 cm left for an edge 
     thing: window({ wall: 'B', name: 'Old <window> & "sill"' }),
   });
   const room = settingOf(named);
-  const [block] = hangingBlocks(room, studyHang(room).result);
+  const there = studyHang(room).result;
+  const [block] = hangingBlocks(room, there, studyHolds(room, there));
   const drawn = hangingSvg(room, block!, 1.2, [182, 84], 'sans-serif', cm).svg;
   expect(drawn).toContain('Old &lt;window&gt; &amp; &quot;sill&quot;');
 });
@@ -77,4 +79,34 @@ test('under the ceiling tapes begin at the listening axis, and pieces are told b
   const over = hang.pieces.find((p) => p.id === 'over')!;
   expect(over).toMatchObject({ label: 'ceiling 1', short: '1', fromMiddle: { left: expect.closeTo(-1, 9) } });
   expect(draw(1).svg).toContain('>1</text>');
+});
+
+test('every fixing is a cross where it is; the wall beside a corner piece has a block for those of its own', () => {
+  const leg = 0.6 / Math.SQRT2;
+  const corner = pieceAt({ id: 'c', recipe: 'straddle-15', face: 'B', u: 0, v: 0.3, width: leg });
+  const room = settingOf(edited(plainBox(), { type: 'put-pieces', pieces: [corner] }));
+  const there = studyHang(room).result;
+  const list = hangingBlocks(room, there, studyHolds(room, there));
+  expect(list.map((b) => [b.face.id, b.pieces.length, b.holds[0]!.fixings.length])).toEqual([
+    ['A', 0, 2],
+    ['B', 1, 2],
+  ]);
+  const crosses = list.map((b) => {
+    const { svg } = hangingSvg(room, b, 1.2, [182, 84], 'sans-serif', cm);
+    const [face] = polygons(svg);
+    const [x, y] = [Math.min(...face!.map((p) => p[0])), Math.max(...face!.map((p) => p[1]))];
+    return [...svg.matchAll(/d="M([\d.]+) ([\d.]+)h2M/g)].map((m) => [Number(m[1]) + 1 - x, y - Number(m[2])]);
+  });
+  // 1 : 50. Wall A is 4 m and the corner at its right end; 15 cm over the lower edge and under the top of 1.5 m.
+  const mm = (m: number) => expect.closeTo(m * 20, 1) as number;
+  expect(crosses).toEqual([
+    [
+      [mm(4 - leg + 0.02), mm(0.45)],
+      [mm(4 - leg + 0.02), mm(1.35)],
+    ],
+    [
+      [mm(leg - 0.02), mm(0.45)],
+      [mm(leg - 0.02), mm(1.35)],
+    ],
+  ]);
 });

@@ -1,26 +1,33 @@
-/** One face of the hanging sheet to scale: the level line, the middle line, what keeps pieces off, and the pieces with their edges. */
+/** One face of the hanging sheet to scale: level line, middle line, what keeps pieces off, the pieces with their edges and fixings. */
 import { boundsOf, boxOutline } from '../geometry/clip';
 import { faceOutline } from '../geometry/unfold';
 import { obstaclesOn } from '../room/keepOuts';
 import type { Setting, SettingFace } from '../room/setting';
-import type { HangResult, HungPiece } from '../studies/hang/study';
+import type { Fixing, Hold, HoldsResult } from '../studies/hang/holds';
+import { type HangResult, type HungPiece, middleOf } from '../studies/hang/study';
 import { CLOTH, escape, INK, n, paperFor, type SheetSvg, SOFT } from './paper';
 
-/** A face and what hangs there, in hanging order. */
+/** A face, what hangs there in hanging order, and what is fixed there: of a corner piece some on the wall beside its own. */
 export interface HangingBlock {
   face: SettingFace;
   /** m from the face's left end (of a ceiling: from the left wall) to the line tapes begin at. */
   middle: number;
   pieces: HungPiece[];
+  holds: { hold: Hold; fixings: Fixing[] }[];
 }
 
-/** Faces that hold something, in walking order. */
-export function hangingBlocks(setting: Setting, { faces, pieces }: HangResult): HangingBlock[] {
-  return faces.map(({ id, middle }) => ({
-    face: setting.faces.find((f) => f.id === id)!,
-    middle,
-    pieces: pieces.filter((p) => p.face === id).sort((a, b) => a.order - b.order),
-  }));
+/** Faces that hold something or something is fixed to, in walking order. */
+export function hangingBlocks(setting: Setting, hang: HangResult, holds: HoldsResult): HangingBlock[] {
+  const inOrder = [...hang.pieces].sort((a, b) => a.order - b.order);
+  return setting.faces.flatMap((face): HangingBlock[] => {
+    const held = inOrder.flatMap(({ id }) => {
+      const hold = holds.pieces.find((h) => h.piece === id)!;
+      const fixings = hold.fixings.filter((f) => f.face === face.id);
+      return fixings.length > 0 ? [{ hold, fixings }] : [];
+    });
+    const pieces = inOrder.filter((p) => p.face === face.id);
+    return pieces.length + held.length > 0 ? [{ face, middle: middleOf(setting, face), pieces, holds: held }] : [];
+  });
 }
 
 const TAWNY = '#9C5A22';
@@ -33,7 +40,7 @@ const CHAIN = 9;
  */
 export function hangingSvg(
   setting: Setting,
-  { face, middle, pieces }: HangingBlock,
+  { face, middle, pieces, holds }: HangingBlock,
   level: number,
   paperSize: readonly [number, number],
   font: string,
@@ -53,10 +60,16 @@ export function hangingSvg(
   });
   const drawn = pieces.map((p) => {
     const colour = CLOTH[setting.placed.find((o) => o.id === p.id)!.kind] ?? CLOTH.absorber!;
-    const [x, top] = paper.at([(p.left + p.right) / 2, upright ? p.high : p.low]);
+    const [x, foot] = paper.at([(p.left + p.right) / 2, upright ? p.low : p.high]);
     const fill = p.state === 'hung' ? 0.35 : 0.1;
-    return `<polygon points="${paper.points(boxOutline(p))}" fill="${colour}" fill-opacity="${fill}" stroke="${colour}" stroke-width="0.35"/><text x="${x}" y="${n(top + 4)}" font-size="3" font-weight="700" fill="${INK}" text-anchor="middle">${escape(p.short)}</text>`;
+    return `<polygon points="${paper.points(boxOutline(p))}" fill="${colour}" fill-opacity="${fill}" stroke="${colour}" stroke-width="0.35"/><text x="${x}" y="${n(foot - 1.4)}" font-size="3" font-weight="700" fill="${INK}" text-anchor="middle">${escape(p.short)}</text>`;
   });
+  const crosses = holds.flatMap(({ fixings }) =>
+    fixings.map((f) => {
+      const [x, y] = paper.at([f.u, f.v]);
+      return `<path d="M${n(x - 1)} ${y}h2M${x} ${n(y - 1)}v2" stroke="${INK}" stroke-width="0.25"/>`;
+    }),
+  );
   // The chain under the face: every edge from the middle line, once, where two do not stand on one another.
   const foot = paper.at([edge.left, upright ? edge.low : edge.high])[1];
   let last = -Infinity;
@@ -80,6 +93,7 @@ export function hangingSvg(
     upright ? line(at(edge.left, level), at(edge.right, level)) : '',
     upright ? text(at(edge.right, level)[0] - 1, at(edge.right, level)[1] - 0.8, 2.4, TAWNY, figure(level), 'end') : '',
     ...chain,
+    ...crosses,
     '</svg>',
   ].join('');
   return { svg, ...paper.size };

@@ -8,6 +8,8 @@ import { studyBass } from '../studies/bass/study';
 import { createBassRunner } from '../studies/bass/run';
 import { studyBuild } from '../studies/build/study';
 import { decayInputs, studyDecay } from '../studies/decay/study';
+import { studyHolds } from '../studies/hang/holds';
+import { noteSentence } from '../words/fixings';
 import { hangingBlocks, hangingSvg } from '../report/hangingDrawing';
 import { laidOut } from './laidOut';
 import { roomDrawing } from '../report/roomDrawing';
@@ -42,10 +44,12 @@ function notNumbers(value: unknown, path: string, into: string[]): void {
 /** Laid out, with the sheet's drawings of it. */
 function hungIn(project: Project, afresh: boolean) {
   const { result, hung, setting } = laidOut(project, afresh);
-  const drawings = hangingBlocks(setting, hung)
+  const holds = studyHolds(setting, hung);
+  const said = holds.notes.map((n) => noteSentence(n, 'feet')).join('');
+  const drawings = hangingBlocks(setting, hung, holds)
     .map((block) => hangingSvg(setting, block, hung.level.height, [180, 80], 'sans', (m) => m.toFixed(3)).svg)
     .join('');
-  return { result, hung, drawings };
+  return { result, hung, holds, said, drawings };
 }
 
 /** Those that follow an edit at once; returns the paths of figures that are not numbers. What throws is thrown. */

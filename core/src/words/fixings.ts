@@ -3,6 +3,7 @@ import type { Anchor, Into, Role } from '../fixings/points';
 import type { Way } from '../fixings/ways';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 import type { Fixing, Hold, HoldNote } from '../studies/hang/holds';
+import type { HungPiece } from '../studies/hang/study';
 import { fromMiddleText } from './hang';
 import { surfaceWords } from './tapes';
 
@@ -29,9 +30,9 @@ export const ROLE_WORDS: Record<Role, string> = {
 export const intoText = (into: Into, overhead: boolean): string =>
   ({ member: overhead ? 'joist' : 'stud', solid: 'solid', board: 'board alone', unknown: 'not known' })[into];
 
-/** Fine work: millimetres, or inches with their fractions. */
+/** Fine work: millimetres, or inches. */
 const fine = (m: number, system: LengthSystem): string =>
-  system === 'metric' ? `${Math.round(m * 1000)} mm` : lengthText(m, 'inches');
+  system === 'metric' ? `${Math.round(m * 1000)} mm` : lengthText(m, system);
 
 export function anchorText(a: Anchor, system: LengthSystem): string {
   switch (a.anchor) {
@@ -92,6 +93,37 @@ export function fixingRow(f: Fixing, overhead: boolean, system: LengthSystem): F
     rated: ratedText(f.rated, system),
     anchor: anchorText(f.anchor, system),
     chain: made ? `${made.links} links` : '',
+  };
+}
+
+/** Heads of a sheet's table of fixings, and its rows. */
+export const FIXING_HEAD = ['fixing', 'from the middle line', 'up', 'on the piece', 'goes into; look for'];
+export function fixingCells(f: Fixing, { label, overhead }: Hold, system: LengthSystem): string[] {
+  const r = fixingRow(f, overhead, system);
+  return [
+    `${label}, ${r.what}`,
+    r.along,
+    r.up,
+    r.onPiece,
+    `${r.into}; ${r.rated}, ${r.anchor}${r.chain ? `; chain of ${r.chain}` : ''}`,
+  ];
+}
+
+/** Heights and offsets alone, each once, as a laser is set: up from the floor, then from left to right. */
+export function laserList(
+  pieces: readonly HungPiece[],
+  fixings: readonly Fixing[],
+  system: LengthSystem,
+): { heights: string[]; offsets: string[] } {
+  const rising = (list: number[]) => list.sort((a, b) => a - b);
+  const heights = rising([...pieces.flatMap((p) => [p.low, p.high]), ...fixings.map((f) => f.v)]);
+  const offsets = rising([
+    ...pieces.flatMap((p) => [p.fromMiddle.left, p.fromMiddle.right]),
+    ...fixings.map((f) => f.fromMiddle),
+  ]);
+  return {
+    heights: [...new Set(heights.map((v) => lengthText(v, system)))],
+    offsets: [...new Set(offsets.map((v) => fromMiddleText(v, system)))],
   };
 }
 

@@ -4,9 +4,10 @@ import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { type HangingBlock, hangingSvg } from '@tawny/core/report/hangingDrawing';
 import type { Setting } from '@tawny/core/room/setting';
+import { FIXING_HEAD, fixingCells, holdSentences } from '@tawny/core/words/fixings';
 import { hangingRow } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
-import { definition, FONT, type Paper, pdfOf, surface, tick, wideOn } from './pdf';
+import { definition, FONT, lined, type Paper, pdfOf, surface, tick, wideOn } from './pdf';
 
 export interface HangingContent {
   setting: Setting;
@@ -27,7 +28,7 @@ export const HANGING_HEAD = ['up', 'piece', 'left edge', 'right edge', 'bottom',
 export function hangingPdf(title: string, content: HangingContent, paper: Paper): Promise<Blob> {
   const { setting, system, level } = content;
   const figure = (m: number) => formatLength(m, system).value;
-  const blocks = content.blocks.map((b): Content => {
+  const blocks = content.blocks.flatMap((b): Content[] => {
     const picture = hangingSvg(setting, b, level, [wideOn(paper), FACE_MM], FONT, figure);
     const rows = b.pieces.map((p): Content[] => {
       const r = hangingRow(p, system);
@@ -42,11 +43,15 @@ export function hangingPdf(title: string, content: HangingContent, paper: Paper)
       ];
     });
     const titled = { id: b.face.id, name: b.face.name, kind: b.face.kind };
-    return surface(blockTitle(titled), picture, {
-      head: HANGING_HEAD,
-      widths: [26, '*', 66, 66, 54, 54, 86],
-      rows,
-    });
+    const fixings = b.holds.flatMap(({ hold, fixings: own }) => own.map((f) => fixingCells(f, hold, system)));
+    const asks = b.holds.flatMap(({ hold }) =>
+      hold.fixings[0]!.face === b.face.id ? holdSentences(hold, system).map((line) => `${hold.label}: ${line}`) : [],
+    );
+    return [
+      surface(blockTitle(titled), picture, { head: HANGING_HEAD, widths: [26, '*', 66, 66, 54, 54, 86], rows }),
+      ...(fixings.length > 0 ? [lined(FIXING_HEAD, ['*', 74, 52, 118, 150], fixings)] : []),
+      ...asks.map((line): Content => ({ text: line, fontSize: 8.5, margin: [0, 2, 0, 0] })),
+    ];
   });
   return pdfOf(definition(title, content.lines, blocks, content.cautions, paper));
 }

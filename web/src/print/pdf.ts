@@ -34,6 +34,12 @@ export const tick = (done: boolean): Content => ({
   canvas: [{ type: 'rect', x: 2, y: 2, w: 10, h: 10, lineColor: INK, ...(done ? { color: INK } : {}) }],
 });
 
+/** A table with a soft head and light lines. */
+export const lined = (head: readonly string[], widths: (number | '*')[], rows: Content[][]): Content => ({
+  table: { headerRows: 1, widths, body: [head.map((t) => ({ text: t, color: SOFT })), ...rows] },
+  layout: 'lightHorizontalLines',
+});
+
 /** A surface: its title with the scale, its drawing, its table. */
 export function surface(
   title: string,
@@ -51,14 +57,7 @@ export function surface(
         margin: [0, 8, 0, 0],
       },
       drawing(picture),
-      {
-        table: {
-          headerRows: 1,
-          widths: table.widths,
-          body: [table.head.map((t) => ({ text: t, color: SOFT })), ...table.rows],
-        },
-        layout: 'lightHorizontalLines',
-      },
+      lined(table.head, table.widths, table.rows),
     ],
   };
 }

@@ -56,6 +56,7 @@ export type BassPart = (typeof BASS_PARTS)[number]['id'];
 /** Parts of the Hang bench. */
 export const HANG_PARTS = [
   { id: 'piece', name: 'Piece' },
+  { id: 'fixings', name: 'Fixings' },
   { id: 'line', name: 'Line' },
   { id: 'left', name: 'Left over' },
 ] as const;

@@ -1,5 +1,5 @@
 /** Edits of what is marked, hung, decided and bought. */
-import { canHang } from '../../fixings/ways';
+import { hangsSo } from '../../fixings/ways';
 import { builtWide } from '../../recipes/wells';
 import { summed } from '../recipes';
 import { isByNumber, type Piece, type Project } from '../schema/project';
@@ -96,7 +96,7 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
     put(treatment.recipes, builtWide(structuredClone(recipe)));
     const way = treatment.fixings.ways[recipe.id];
     // Made in another form it may no longer hang so.
-    if (way && !canHang(recipe.form, way)) delete treatment.fixings.ways[recipe.id];
+    if (way && !hangsSo(recipe.form, way)) delete treatment.fixings.ways[recipe.id];
   },
   'take-recipe'({ treatment }, { id }) {
     takeFrom(treatment.recipes, id);

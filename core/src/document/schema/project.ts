@@ -6,7 +6,7 @@
 import * as z from 'zod/mini';
 import { CEILING, FLOOR, surfaceOfFace } from '../../geometry/solid';
 import { LAYOUTS } from '../../layout/rigs';
-import { canHang } from '../../fixings/ways';
+import { hangsSo } from '../../fixings/ways';
 import { isMaterial } from '../../materials/library';
 import { isLibraryRecipe, RECIPES } from '../../recipes/library';
 import { GOES_ON, type PlaceSort } from '../../recipes/types';
@@ -359,7 +359,7 @@ export const projectSchema = shape.check((ctx) => {
     const path = ['treatment', 'fixings', 'ways', id];
     mustBeKnown(path, id);
     const made = madeAs(p, id);
-    if (made && !canHang(made.form, way))
+    if (made && !hangsSo(made.form, way))
       wrong(path, `expected a way "${made.name}" (form "${made.form}") can be hung, got "${way}"`);
   }
   p.target.own.forEach((t, i) => {

@@ -11,6 +11,7 @@ import DimensionLayer from '../../board/layers/DimensionLayer.vue';
 import { patternPath } from '../../board/shapes';
 import { useAnswers } from '../../answers/answers';
 import { dimensionsOf, elevationOf } from './elevation';
+import FixingLayer from './FixingLayer.vue';
 import { useHang } from './useHang';
 import { usePieceInHand } from './usePieceInHand';
 
@@ -117,8 +118,11 @@ const said = computed(() =>
     >
       <rect v-bind="area" />
       <path v-if="p.state !== 'hung'" :d="pattern" />
-      <text :x="area.x + area.width / 2" :y="area.y + 16">{{ p.short }}{{ p.locked ? ', locked' : '' }}</text>
+      <text :x="area.x + area.width / 2" :y="area.y + area.height - 7">
+        {{ p.short }}{{ p.locked ? ', locked' : '' }}
+      </text>
     </g>
+    <FixingLayer :view="view" :face="face.id" :middle="middle" :overhead="!view.upright" />
     <g class="letters">
       <text v-for="z in zones" :key="z.id" :x="z.x" :y="z.y">{{ z.letter }}</text>
     </g>

@@ -15,6 +15,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import { HANG_PARTS } from '../../words/stages';
 import ElevationView from './ElevationView.vue';
 import FaceStrip from './FaceStrip.vue';
+import FixingsPart from './FixingsPart.vue';
 import LeftPart from './LeftPart.vue';
 import LinePart from './LinePart.vue';
 import PiecePart from './PiecePart.vue';
@@ -59,10 +60,11 @@ function toWall(u: Unplaced, way: Extract<WayOut, { way: 'wall' }>): void {
         label="Parts of Hang"
         :parts="HANG_PARTS"
         :shown="session.hangPart"
-        :columns="3"
+        :columns="4"
         @show="session.hangPart = $event"
       />
       <PiecePart v-if="session.hangPart === 'piece'" />
+      <FixingsPart v-else-if="session.hangPart === 'fixings'" />
       <LinePart v-else-if="session.hangPart === 'line'" />
       <LeftPart v-else :last="last" :waiting="waiting" @wall="toWall" />
       <FindingList v-if="issues.length > 0" :issues="issues" empty="" />

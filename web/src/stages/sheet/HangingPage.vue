@@ -3,9 +3,11 @@
 import { computed, ref } from 'vue';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { hangingBlocks, hangingSvg } from '@tawny/core/report/hangingDrawing';
-import { fromMiddleText, hangingRow } from '@tawny/core/words/hang';
+import { FIXING_HEAD, fixingCells, holdSentences, laserList, noteSentence } from '@tawny/core/words/fixings';
+import { hangingRow } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
 import { useRecipeNames } from '../../desk/recipeNames';
+import { useHolds } from '../../desk/useHolds';
 import { FACE_MM, HANGING_HEAD, hangingPdf } from '../../print/hangingPdf';
 import { type Paper, wideOn } from '../../print/pdf';
 import SheetBlock from './SheetBlock.vue';
@@ -17,12 +19,14 @@ const { nameOf } = useRecipeNames();
 const paper = ref<Paper>(session.system === 'metric' ? 'A4' : 'LETTER');
 const title = computed(() => `Hanging sheet: ${doc.project!.name}`);
 const hang = computed(() => answers.glance!.hang.result);
-const blocks = computed(() => hangingBlocks(setting.value, hang.value));
+const holds = useHolds();
+const blocks = computed(() => hangingBlocks(setting.value, hang.value, holds.value));
 const figure = (m: number) => formatLength(m, session.system).value;
 const unit = computed(() => formatLength(1, session.system).unit);
 const lines = computed(() => [
   `${hang.value.pieces.length} pieces have their place. In one line are their ${hang.value.level.by}, ${length(hang.value.level.height)} up from the floor.`,
   `Edges are told from the middle line of each wall, as seen from the room; under the ceiling from the listening axis.${unit.value ? ` Figures in the drawings: ${unit.value}.` : ''}`,
+  ...holds.value.notes.map((n) => noteSentence(n, session.system)),
 ]);
 const shown = computed(() =>
   blocks.value.map((b) => ({
@@ -32,13 +36,15 @@ const shown = computed(() =>
       hangingSvg(setting.value, b, hang.value.level.height, [wideOn(paper.value), FACE_MM], FONT, figure),
     ),
     rows: b.pieces.map((p) => ({ ...hangingRow(p, session.system), made: nameOf(p.recipe), up: p.state === 'hung' })),
-    // Heights and offsets alone, each once.
-    heights: [...new Set(b.pieces.flatMap((p) => [p.low, p.high]).map((v) => length(v)))],
-    offsets: [
-      ...new Set(
-        b.pieces.flatMap((p) => [p.fromMiddle.left, p.fromMiddle.right]).map((v) => fromMiddleText(v, session.system)),
-      ),
-    ],
+    fixings: b.holds.flatMap(({ hold, fixings }) => fixings.map((f) => fixingCells(f, hold, session.system))),
+    asks: b.holds.flatMap(({ hold }) =>
+      hold.fixings[0]!.face === b.face.id ? holdSentences(hold, session.system).map((s) => `${hold.label}: ${s}`) : [],
+    ),
+    laser: laserList(
+      b.pieces,
+      b.holds.flatMap((h) => h.fixings),
+      session.system,
+    ),
   })),
 );
 const pdf = (size: Paper) =>
@@ -76,7 +82,7 @@ const pdf = (size: Paper) =>
       shows="pieces"
       :data-hanging="b.id"
     >
-      <table>
+      <table v-if="b.rows.length > 0">
         <thead>
           <tr>
             <th v-for="h in HANGING_HEAD" :key="h">{{ h }}</th>
@@ -100,7 +106,22 @@ const pdf = (size: Paper) =>
           </tr>
         </tbody>
       </table>
-      <p data-laser><b>Laser</b>: {{ b.heights.join(', ') }}; from the middle line {{ b.offsets.join(', ') }}.</p>
+      <table v-if="b.fixings.length > 0" class="fixings">
+        <thead>
+          <tr>
+            <th v-for="h in FIXING_HEAD" :key="h">{{ h }}</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(cells, i) in b.fixings" :key="i" data-fixing-row>
+            <td v-for="(cell, k) in cells" :key="k">{{ cell }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-for="s in b.asks" :key="s">{{ s }}</p>
+      <p data-laser>
+        <b>Laser</b>: {{ b.laser.heights.join(', ') }}; from the middle line {{ b.laser.offsets.join(', ') }}.
+      </p>
     </SheetBlock>
   </SheetFrame>
 </template>

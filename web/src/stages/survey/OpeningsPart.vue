@@ -212,6 +212,14 @@ function setFraming(change: Partial<Framing>): void {
         @update:model-value="setFraming({ first: $event })"
       />
     </template>
+    <NumberField
+      v-if="framing"
+      :label="framing.kind === 'solid' ? 'Plaster or board on it' : 'Board over them'"
+      :model-value="framing.lining"
+      :min="LIMITS.lining[0]"
+      :max="LIMITS.lining[1]"
+      @update:model-value="setFraming({ lining: $event })"
+    />
     <p class="soft caution">
       Cables run straight up or across from sockets and switches: find them before drilling, and leave wiring to an
       electrician. Keep doors and the way out free.
