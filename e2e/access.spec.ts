@@ -54,16 +54,18 @@ test('nor in any part of Survey', async ({ page }) => {
   }
 });
 
-test('nor in any part of Seat, Marks and Decay, on the sheet and on site', async ({ page }) => {
+test('nor in any part of Seat, Marks, Decay and Hang, on the sheets and on site', async ({ page }) => {
   await openDemo(page);
   for (const [name, parts] of [
     ['seat', ['rig', 'walls', 'search', 'listen']],
     ['marks', ['matters', 'range', 'pieces', 'second']],
     ['decay', ['panel', 'plan', 'room']],
+    ['hang', ['piece', 'fixings', 'line', 'left']],
   ] as const) {
     await stage(page, name);
     for (const shown of parts) {
       await part(page, shown);
+      if (name === 'hang') await page.locator('.elevation [data-hung]').first().focus();
       if (shown === 'search') await page.locator('[data-search]').click();
       if (shown === 'search') await expect(page.locator('[data-found]').first()).toBeVisible();
       if (shown === 'plan') await expect(page.locator('[data-answer]').first()).toBeVisible({ timeout: 30_000 });
@@ -79,8 +81,14 @@ test('nor in any part of Seat, Marks and Decay, on the sheet and on site', async
     await page.goto('/sheet');
     await expect(page.getByRole('heading', { name: /Marking sheet/ })).toBeVisible();
     expect(await look(page)).toEqual([]);
+    await page.goto('/hanging');
+    await expect(page.locator('[data-fixing-row]').first()).toBeVisible();
+    expect(await look(page)).toEqual([]);
     await page.goto('/site');
     await expect(page.locator('[data-site-mark]')).toBeVisible();
+    expect(await look(page)).toEqual([]);
+    await page.goto('/site-hang');
+    await expect(page.locator('[data-site-piece]')).toBeVisible();
     expect(await look(page)).toEqual([]);
   }
 });

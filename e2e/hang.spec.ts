@@ -90,7 +90,8 @@ test('a piece is dragged and catches on the middle line', async ({ page }) => {
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.mouse.move(x - 20, y, { steps: 4 });
-  await page.mouse.move(line.x + line.width / 2 + 4, y, { steps: 4 });
+  // From the left: 3 cm right of the line stands a stud, which would hold it too.
+  await page.mouse.move(line.x + line.width / 2 - 4, y, { steps: 4 });
   await expect(page.locator('.caught').first()).toBeAttached();
   await page.mouse.up();
   // 60 cm wide, its middle on the line.
@@ -141,4 +142,68 @@ test('the hanging sheet says every edge from the middle line, on the page and as
     '1 : 50',
   ])
     expect(text.replace(/\s+/g, ' ')).toContain(words);
+});
+
+test('what holds a piece: every fixing by tape and by what it goes into; another way of hanging; the ceiling’s eyes', async ({
+  page,
+}) => {
+  await openHang(page);
+  await page.locator('[data-afresh]').click();
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await part(page, 'fixings');
+  await face(page, 'B');
+  await shown(page).first().focus();
+  const hold = page.locator('[data-hold]');
+  await expect(hold.locator('h2')).toHaveText('B1 hangs on a cleat');
+  await expect(hold.locator('[data-fixing]')).toHaveCount(3);
+  // A stud stands 150 cm along the wall of 534 cm: 117 cm left of its middle.
+  const stud = hold.locator('[data-fixing]', { hasText: '; stud' });
+  await expect(stud).toContainText('117.0 cm left');
+  await expect(stud).toContainText('wood screw, 160 mm long');
+  await expect(page.locator('.elevation [data-point]')).toHaveCount(6);
+  await hold.locator('.v-field').click();
+  await page.getByRole('option', { name: 'on hooks and wire' }).click();
+  await expect(hold.locator('h2')).toHaveText('B1 hangs on hooks and wire');
+  await shown(page).first().focus();
+  await page.keyboard.press('Control+z');
+  await expect(hold.locator('h2')).toHaveText('B1 hangs on a cleat');
+  await face(page, 'ceiling');
+  await shown(page).first().focus();
+  await expect(hold.locator('h2')).toHaveText('Ceiling 1 hangs on angle brackets');
+  await expect(hold.locator('[data-fixing]', { hasText: 'safety line' })).toContainText('joist');
+  await expect(page.locator('[data-overhead]')).toContainText(/1\d kg hang from the ceiling/);
+  await page.getByRole('button', { name: 'Hanging sheet' }).click();
+  await expect(page.locator('[data-hanging="B"] [data-fixing-row]')).toHaveCount(6);
+});
+
+test('on site, on a phone: one piece at a time, hung elsewhere, what it still covers, taken back', async ({ page }) => {
+  await openHang(page);
+  await page.locator('[data-afresh]').click();
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await page.locator('[data-site-hang]').click();
+  await page.setViewportSize({ width: 390, height: 844 });
+  const where = page.locator('[data-site-where]');
+  await expect(where).toContainText('1 of 5');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expect(page.locator('.figure').first()).toHaveText(/153\.9\s*cm left/);
+  await expect(page.locator('[data-site-fixing]')).toHaveCount(3);
+  await page.locator('[data-found-at]').click();
+  const low = page.getByRole('textbox', { name: 'Lower edge, up from floor' });
+  await low.fill('90');
+  await low.press('Enter');
+  await expect(page.locator('[data-off]')).toHaveText('B1 hangs 2.0 cm lower than meant: still covers its mark.');
+  await expect(where).toContainText('1 done');
+  const left = page.getByRole('textbox', { name: 'Left edge, right of the middle' });
+  await left.fill('-120');
+  await left.press('Enter');
+  await expect(page.locator('[data-off]')).toContainText('no longer covers L');
+  // Taken off again it goes back to where it was meant.
+  await page.locator('[data-done]').click();
+  await expect(where).toContainText('0 done');
+  await expect(page.locator('.figure').first()).toHaveText(/153\.9\s*cm left/);
+  await expect(page.locator('[data-off]')).toHaveCount(0);
+  await page.locator('[data-done]').click();
+  await expect(where).toContainText('2 of 5');
+  await page.getByRole('button', { name: 'Marks', exact: true }).click();
+  await expect(page.locator('[data-site-mark]')).toBeVisible();
 });

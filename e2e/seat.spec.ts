@@ -185,7 +185,7 @@ test('site view on a phone: one mark at a time, done, found, and what several sa
   await expect(page.locator('[data-site-says]')).toContainText(
     /4 found differ in one sense: as if the ears were (9\.\d|10\.\d) cm further back/,
   );
-  await page.getByRole('button', { name: 'Marks', exact: true }).click();
+  await page.getByRole('button', { name: 'To Marks' }).click();
   await expect(page).toHaveURL(/\/marks$/);
   await saved(page);
   await page.goto('/site');

@@ -15,6 +15,7 @@ const pages = {
   sheet: () => import('./stages/sheet/SheetPage.vue'),
   hanging: () => import('./stages/sheet/HangingPage.vue'),
   site: () => import('./stages/sheet/SitePage.vue'),
+  'site-hang': () => import('./stages/sheet/SiteHangPage.vue'),
   // Not prepared: it brings the three-dimensional library.
   look: () => import('./stages/look/LookPage.vue'),
 } as const;

@@ -1,6 +1,14 @@
 /** What Hang says, in the reader's own lengths. */
 import type { NoRoom, Unplaced, WayOut } from '../studies/hang/types';
-import { fromMiddleText, offLevelSentence, OPEN_WORDS, unmirroredSentence, unplacedSentence, wayText } from './hang';
+import {
+  fromMiddleText,
+  offLevelSentence,
+  offSentence,
+  OPEN_WORDS,
+  unmirroredSentence,
+  unplacedSentence,
+  wayText,
+} from './hang';
 import { MEETS } from './keepOuts';
 
 const lost = (reason: NoRoom, count = 2): Unplaced => ({
@@ -83,4 +91,19 @@ test('sides of the middle line, faces laid out singly, rows off the line', () =>
   expect(offLevelSentence('left', -0.1, 'metric')).toContain('10.0 cm lower');
   for (const words of Object.values(OPEN_WORDS)) expect(words).toMatch(/^[a-z].*[a-z]$/);
   for (const meets of Object.values(MEETS)) expect(meets('Door')).toMatch(/Door$/);
+});
+
+test('where a piece hangs against where it was meant to, and what it still covers', () => {
+  const at = (along: number, up: number) => ({ label: 'B1', off: { along, up } });
+  const mark = (letter: string, covered: boolean) => ({ letter, covered });
+  expect(offSentence({ label: 'B1', off: null }, true, [], 'metric')).toBeNull();
+  expect(offSentence(at(0, -0.02), true, [mark('L', true)], 'metric')).toBe(
+    'B1 hangs 2.0 cm lower than meant: still covers its mark.',
+  );
+  expect(offSentence(at(0.3, 0.05), true, [mark('L', false), mark('R', true)], 'metric')).toBe(
+    'B1 hangs 30.0 cm further right and 5.0 cm higher than meant: no longer covers L.',
+  );
+  expect(offSentence(at(-0.3, 0.05), false, [], 'metric')).toBe(
+    'B1 hangs 30.0 cm further left and 5.0 cm further back than meant.',
+  );
 });

@@ -65,6 +65,35 @@ export function fromMiddleText(offset: number, system: LengthSystem): string {
   return `${lengthText(Math.abs(offset), system)} ${offset < 0 ? 'left' : 'right'}`;
 }
 
+/** "2.0 cm lower": which way a piece went off, under a ceiling "further back". */
+function offText(off: NonNullable<HungPiece['off']>, upright: boolean, system: LengthSystem): string {
+  const m = (v: number) => lengthText(Math.abs(v), system);
+  const [less, more] = upright ? ['lower', 'higher'] : ['further forward', 'further back'];
+  const parts = [
+    Math.abs(off.along) < 0.0005 ? '' : `${m(off.along)} further ${off.along < 0 ? 'left' : 'right'}`,
+    Math.abs(off.up) < 0.0005 ? '' : `${m(off.up)} ${off.up < 0 ? less : more}`,
+  ].filter((t) => t !== '');
+  return parts.join(' and ');
+}
+
+/**
+ * Where a piece hangs against where it was meant to, and what of its marks it still covers; null: as meant.
+ * @param marks those it is for that there are, with whether they are covered
+ */
+export function offSentence(
+  { label, off }: Pick<HungPiece, 'label' | 'off'>,
+  upright: boolean,
+  marks: readonly { letter: string; covered: boolean }[],
+  system: LengthSystem,
+): string | null {
+  if (!off) return null;
+  const open = marks.filter((k) => !k.covered).map((k) => k.letter);
+  const still =
+    marks.length === 0 ? '' : open.length === 0 ? ': still covers its mark' : `: no longer covers ${listed(open)}`;
+  const many = marks.length > 1 && open.length === 0 ? 's' : '';
+  return `${label} hangs ${offText(off, upright, system)} than meant${still}${many}.`;
+}
+
 export interface HangingRow {
   id: string;
   order: number;

@@ -93,6 +93,7 @@ const entries = computed((): Entry[] => {
     { title: 'Projects, open, new, save to a file', kind: 'action', go: () => emit('projects') },
     { title: 'Look around in three dimensions', kind: 'action', go: () => void router.push('/look') },
     { title: 'Hanging sheet to print', kind: 'action', go: () => void router.push('/hanging') },
+    { title: 'Hanging on site, piece by piece', kind: 'action', go: () => void router.push('/site-hang') },
     { title: 'Marking sheet to print', kind: 'action', go: () => void router.push('/sheet') },
     { title: 'Place by the 38 % rule', kind: 'action', go: () => doc.run({ type: 'place-by-rule' }) },
     { title: session.dark ? 'Day colours' : 'Night colours', kind: 'action', go: () => (session.dark = !session.dark) },

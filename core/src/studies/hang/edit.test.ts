@@ -1,9 +1,10 @@
 /** Edits of pieces on a face, and what is told of them. */
+import { isAt } from '../../document/schema/project';
 import { settingOf } from '../../room/setting';
 import { silent } from '../../testing/laidOut';
 import { pieceAt } from '../../testing/pieces';
 import { door, edited, plainBox } from '../../testing/rooms';
-import { mirroredPiece, mirrorPlace, onLevel, pieceMovedTo, spreadEvenly } from './edit';
+import { hungAt, mirroredPiece, mirrorPlace, onLevel, pieceMovedTo, spreadEvenly } from './edit';
 import { issueSentence } from '../../words/issues';
 import { studyHang } from './study';
 
@@ -104,5 +105,27 @@ describe('edits', () => {
     });
     const after = settingOf(moved).placed.find((p) => p.id === 'c')!.box;
     expect([after.left - box.left, after.low - box.low]).toEqual([expect.closeTo(0.2, 9), expect.closeTo(-0.1, 9)]);
+  });
+
+  test('hung elsewhere, its place is the true one and the meant one is kept; hung as meant after all, nothing is', () => {
+    const first = hungAt(settingOf(start), 'one', 1.28, 0.63, '2026-11-20T10:00:00Z');
+    const was = start.treatment.pieces.filter(isAt).find((p) => p.id === 'one')!;
+    expect(first).toMatchObject({
+      state: 'hung',
+      dates: { hung: '2026-11-20T10:00:00Z' },
+      meant: { u: was.place.u, v: was.place.v },
+      place: { u: 1.28, v: 0.63 },
+    });
+    const up = edited(start, { type: 'put-pieces', pieces: [first] });
+    const off = (project: typeof start) => studyHang(settingOf(project)).result.pieces.find((p) => p.id === 'one')!.off;
+    expect(off(up)).toEqual({
+      along: expect.closeTo(1.28 - was.place.u, 9),
+      up: expect.closeTo(0.63 - was.place.v, 9),
+    });
+    // Taped again later: meant stays, and so does the day.
+    const again = hungAt(settingOf(up), 'one', was.place.u, was.place.v + 0.0002, '2026-11-21T10:00:00Z');
+    expect(again).toMatchObject({ meant: null, place: { u: was.place.u, v: was.place.v } });
+    expect(again.dates.hung).toBe('2026-11-20T10:00:00Z');
+    expect(off(start)).toBeNull();
   });
 });

@@ -38,6 +38,28 @@ export function pieceMovedTo(setting: Setting, id: string, left: number, low: nu
   };
 }
 
+/** Places nearer to each other than a tape tells are one, m. */
+const SAME = 0.0005;
+
+/**
+ * A piece as it really hangs, its corner taped on its face, m: that is its place from now on, for all that is computed; where it was
+ * meant to go is kept beside it.
+ * @param at when it went up (ISO 8601); kept where that is known already
+ */
+export function hungAt(setting: Setting, id: string, left: number, low: number, at: string | null): PieceAt {
+  const moved = pieceMovedTo(setting, id, left, low);
+  const { place, dates, meant } = setting.project.treatment.pieces.filter(isAt).find((p) => p.id === id)!;
+  const was = meant ?? { u: place.u, v: place.v };
+  const there = Math.abs(moved.place.u - was.u) < SAME && Math.abs(moved.place.v - was.v) < SAME;
+  return {
+    ...moved,
+    place: there ? { ...moved.place, ...was } : moved.place,
+    state: 'hung',
+    dates: { ...dates, hung: dates.hung ?? at },
+    meant: there ? null : was,
+  };
+}
+
 /** Height of a piece's lower edge on the level line, m. */
 export function onLevel(setting: Setting, id: string): number {
   const { box } = placedOf(setting, id);

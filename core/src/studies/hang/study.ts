@@ -1,11 +1,11 @@
 /** Hang: where each piece is, told as it is taped on its wall, in which order they go up, and what is in their way. */
 import { boundsOf, freeStretches, overlapping } from '../../geometry/clip';
-import { isAt, isByNumber, type PieceState } from '../../document/schema/project';
+import { isAt, isByNumber, type PieceAt, type PieceState } from '../../document/schema/project';
 import type { Vec2 } from '../../geometry/vector';
 import { isCornered } from '../../recipes/types';
 import { faceOutline } from '../../geometry/unfold';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
-import type { PlacedPiece } from '../../room/pieces';
+import { pieceOutline, type PlacedPiece } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { Issue, Study } from '../types';
 import { levelOf } from './level';
@@ -32,6 +32,8 @@ export interface HungPiece {
   /** Free lengths to what is next on either side in its row: a piece, a keep-out or the end, m. */
   gapLeft: number;
   gapRight: number;
+  /** Where it hangs elsewhere than it was meant to: so much to the right and higher (on flat faces further to the rear), m. */
+  off: { along: number; up: number } | null;
   covers: string[];
   /** Order of hanging, from 1: corners, then what covers marks, then the rest, wall by wall. */
   order: number;
@@ -108,6 +110,12 @@ export function middleOf(setting: Setting, face: SettingFace): number {
   return face.foot ? (left + right) / 2 : setting.axis;
 }
 
+function offOf(setting: Setting, face: SettingFace, { place, meant }: PieceAt, { box }: PlacedPiece): HungPiece['off'] {
+  if (!meant) return null;
+  const was = boundsOf(pieceOutline({ ...place, ...meant }, face, setting.frame));
+  return { along: box.left - was.left, up: box.low - was.low };
+}
+
 function issueOf(piece: HungPiece, { other, by }: Conflict): Issue {
   const { label: name, faceName } = piece;
   return other.kind === 'face'
@@ -164,6 +172,7 @@ export function studyHang(setting: Setting): Study<HangResult> {
         fromMiddle: { left: left - middle, right: right - middle },
         gapLeft: gaps.left,
         gapRight: gaps.right,
+        off: offOf(setting, face, made.get(p.id)!, p),
         covers,
         order: order.get(p.id)!,
         conflicts: conflictsOf(p, face, others),

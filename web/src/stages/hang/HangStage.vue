@@ -45,6 +45,7 @@ function toWall(u: Unplaced, way: Extract<WayOut, { way: 'wall' }>): void {
         <v-btn size="x-small" variant="text" @click="cancel()">Stop</v-btn>
       </span>
       <template v-else>
+        <v-btn size="small" variant="text" data-site-hang @click="router.push('/site-hang')">Site view</v-btn>
         <v-btn size="small" variant="text" data-hanging-sheet @click="router.push('/hanging')">Hanging sheet</v-btn>
         <v-btn v-if="loose > 0" size="small" variant="outlined" data-afresh @click="start(true)">Lay out afresh</v-btn>
         <v-btn v-if="waiting > 0" size="small" variant="flat" color="primary" data-lay-out @click="start(false)"

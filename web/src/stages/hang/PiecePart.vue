@@ -10,11 +10,13 @@ import { surfaceWords } from '@tawny/core/words/tapes';
 import PieceFields from '../../desk/PieceFields.vue';
 import { useRecipeNames } from '../../desk/recipeNames';
 import { useIssues } from '../../desk/useIssues';
+import { useOff } from '../../desk/useOff';
 import NumberField from '../../fields/NumberField.vue';
 import { useHang } from './useHang';
 
 const { doc, session, setting, face, onFace, chosen, choose, moveTo, toLevel, spread, mirror } = useHang();
 const { nameOf } = useRecipeNames();
+const off = useOff();
 const length = (m: number) => lengthText(m, session.system);
 /** In the document, and the face it is on, which may be another than the one drawn. */
 const own = computed(() => doc.project!.treatment.pieces.filter(isAt).find((p) => p.id === chosen.value?.id) ?? null);
@@ -46,6 +48,8 @@ const conflicts = computed(() =>
         ><small>gap right</small><b>{{ length(chosen.gapRight) }}</b></span
       >
     </p>
+    <p v-if="off(chosen)" class="soft" data-off>{{ off(chosen) }}</p>
+    <p v-if="own.note" class="soft">On site: {{ own.note }}</p>
     <p v-for="c in conflicts" :key="c" class="bad" role="alert" data-conflict>{{ c }}</p>
     <template v-if="!chosen.locked">
       <NumberField
