@@ -207,3 +207,31 @@ test('on site, on a phone: one piece at a time, hung elsewhere, what it still co
   await page.getByRole('button', { name: 'Marks', exact: true }).click();
   await expect(page.locator('[data-site-mark]')).toBeVisible();
 });
+
+test('at 1 : 1: faces as DXF, and sheets to mark fixings through in the size of the paper', async ({ page }) => {
+  await openHang(page);
+  await page.locator('[data-afresh]').click();
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await page.locator('[data-hanging-sheet]').click();
+  const take = async (what: string) => {
+    await page.locator('[data-at-size]').click();
+    const [file] = await Promise.all([page.waitForEvent('download'), page.locator(`[data-take="${what}"]`).click()]);
+    return file;
+  };
+  const dxf = await take('dxf');
+  expect(dxf.suggestedFilename()).toBe('bakehouse-hanging.dxf');
+  expect(readFileSync(await dxf.path(), 'utf8')).toContain('FIXINGS');
+  const tiles = await take('tiles');
+  const pdf = await getDocumentProxy(new Uint8Array(readFileSync(await tiles.path())));
+  const { text } = await extractText(pdf, { mergePages: true });
+  expect(text.replace(/\s+/g, ' ')).toContain('B1, sheet 1 of');
+  expect(pdf.numPages).toBeGreaterThan(4);
+  // A4 in points; what is drawn 190 mm wide stays so.
+  const first = await pdf.getPage(1);
+  expect(first.getViewport({ scale: 1 })).toMatchObject({
+    width: expect.closeTo(595.28, 0) as number,
+    height: expect.closeTo(841.89, 0) as number,
+  });
+  const pages = new Set((text.match(/[\w ]+, sheet \d+ of \d+/g) ?? []).map((t) => t.trim()));
+  expect(pages.size).toBe(pdf.numPages);
+});

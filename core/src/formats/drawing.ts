@@ -15,6 +15,9 @@ export type LayerName =
   | 'FURNITURE'
   | 'SEAT'
   | 'MARKS'
+  | 'PIECES'
+  | 'FIXINGS'
+  | 'LINES'
   | 'DIMENSIONS'
   | 'NOTES';
 
@@ -41,6 +44,9 @@ const LAYERS: Record<LayerName, { index: number; stroke: string; width: number; 
   FURNITURE: { index: 9, stroke: '#6a5c4f', width: 3, dash: '' },
   SEAT: { index: 1, stroke: '#9c5a22', width: 4, dash: '' },
   MARKS: { index: 2, stroke: '#9c5a22', width: 4, dash: '' },
+  PIECES: { index: 4, stroke: '#1e6a66', width: 3, dash: '' },
+  FIXINGS: { index: 6, stroke: '#6d3b5e', width: 2, dash: '' },
+  LINES: { index: 1, stroke: '#9c5a22', width: 2, dash: '100 20 20 20' },
   DIMENSIONS: { index: 3, stroke: '#9c5a22', width: 2, dash: '' },
   NOTES: { index: 7, stroke: '#2a211a', width: 2, dash: '' },
 };

@@ -2,6 +2,7 @@
 import type { Anchor, Into, Role } from '../fixings/points';
 import type { Way } from '../fixings/ways';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
+import type { Tile } from '../report/hangingAtSize';
 import type { Fixing, Hold, HoldNote } from '../studies/hang/holds';
 import type { HungPiece } from '../studies/hang/study';
 import { fromMiddleText } from './hang';
@@ -168,4 +169,15 @@ export function noteSentence(n: HoldNote, system: LengthSystem): string {
     case 'chain-short':
       return `${n.label}: ${lengthText(n.drop, system)} under the ceiling is too near for an eye, a link and a hook: hang it lower, or take brackets.`;
   }
+}
+
+/** What stands on a sheet to mark through: whose it is, and where its frame lies. */
+export function tileWords(
+  { label, at, of, left, edge, upright }: Pick<Tile, 'label' | 'at' | 'of' | 'left' | 'edge' | 'upright'>,
+  system: LengthSystem,
+): string[] {
+  return [
+    `Frame: left side ${fromMiddleText(left, system)} ${upright ? 'of the middle line' : 'of the listening axis'}, ${upright ? `lower side ${lengthText(edge, system)} up from the floor` : `upper side ${lengthText(edge, system)} from the wall faced`}.`,
+    `${label}, sheet ${at} of ${of}. Print at 100 %, not fitted to the page.`,
+  ];
 }

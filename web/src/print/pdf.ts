@@ -86,6 +86,33 @@ export function definition(
   };
 }
 
+/** Pages that are drawings at their true size and nothing else. */
+export function pagesAtSize(
+  title: string,
+  drawings: readonly { svg: string; width: number }[],
+  paper: Paper,
+): TDocumentDefinitions {
+  const margin = TILE_MARGIN_MM * POINTS_PER_MM;
+  return {
+    info: { title },
+    pageSize: paper,
+    pageMargins: [margin, margin, margin, 0],
+    defaultStyle: { font: FONT, fontSize: 9, color: INK },
+    content: drawings.map(({ svg, width }, i): Content => ({
+      svg,
+      width: width * POINTS_PER_MM,
+      ...(i < drawings.length - 1 ? { pageBreak: 'after' } : {}),
+    })),
+  };
+}
+/** Printers leave so much of an edge white, mm. */
+const TILE_MARGIN_MM = 10;
+/** What of a page a sheet to mark through takes, mm. */
+export const tileOn = (paper: Paper): [number, number] => [
+  PAPERS[paper][0] - 2 * TILE_MARGIN_MM,
+  Math.floor(PAPERS[paper][1] - 2 * TILE_MARGIN_MM - 1),
+];
+
 export async function pdfOf(what: TDocumentDefinitions): Promise<Blob> {
   const [{ default: maker }, regular, heavy] = await Promise.all([
     import('pdfmake/build/pdfmake'),

@@ -3,13 +3,15 @@
 import { computed, ref } from 'vue';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { hangingBlocks, hangingSvg } from '@tawny/core/report/hangingDrawing';
-import { FIXING_HEAD, fixingCells, holdSentences, laserList, noteSentence } from '@tawny/core/words/fixings';
+import { FIXING_HEAD, fixingCells, holdSentences, laserList, noteSentence, tileWords } from '@tawny/core/words/fixings';
 import { hangingRow } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
+import { download } from '../../charts/download';
+import { fileNameOf } from '../../files/projectFiles';
 import { useRecipeNames } from '../../desk/recipeNames';
 import { useHolds } from '../../desk/useHolds';
 import { FACE_MM, HANGING_HEAD, hangingPdf } from '../../print/hangingPdf';
-import { type Paper, wideOn } from '../../print/pdf';
+import { FONT as PDF_FONT, pagesAtSize, type Paper, pdfOf, tileOn, wideOn } from '../../print/pdf';
 import SheetBlock from './SheetBlock.vue';
 import SheetFrame from './SheetFrame.vue';
 import { CAUTIONS, FONT, picture, useSheet } from './useSheet';
@@ -61,6 +63,37 @@ const pdf = (size: Paper) =>
     },
     size,
   );
+/** At 1:1: faces as drawings, fixings as sheets to mark them through. */
+async function takeDrawing(kind: 'dxf' | 'svg'): Promise<void> {
+  const [{ facesAtSize }, { drawingDxf, drawingSvg }] = await Promise.all([
+    import('@tawny/core/report/hangingAtSize'),
+    import('@tawny/core/formats/drawing'),
+  ]);
+  const drawing = facesAtSize(setting.value, blocks.value, hang.value.level.height);
+  const name = `${fileNameOf(doc.project!.name)}-hanging`;
+  if (kind === 'svg') download(`${name}.svg`, drawingSvg(drawing), 'image/svg+xml');
+  else download(`${name}.dxf`, drawingDxf(drawing), 'image/vnd.dxf');
+}
+async function takeTiles(): Promise<void> {
+  const { tilesOf } = await import('@tawny/core/report/hangingAtSize');
+  const tiles = tilesOf(blocks.value, tileOn(paper.value), PDF_FONT, (t) => tileWords(t, session.system));
+  const file = await pdfOf(pagesAtSize(`Fixings at 1:1: ${doc.project!.name}`, tiles, paper.value));
+  download(`${fileNameOf(doc.project!.name)}-fixings.pdf`, file, 'application/pdf');
+}
+const making = ref(false);
+async function take(kind: 'dxf' | 'svg' | 'tiles'): Promise<void> {
+  making.value = true;
+  try {
+    await (kind === 'tiles' ? takeTiles() : takeDrawing(kind));
+  } catch (error) {
+    session.message = {
+      text: `The drawing could not be made: ${error instanceof Error ? error.message : String(error)}.`,
+      tone: 'wrong',
+    };
+  } finally {
+    making.value = false;
+  }
+}
 </script>
 
 <template>
@@ -73,6 +106,23 @@ const pdf = (size: Paper) =>
     file="hanging"
     :pdf="pdf"
   >
+    <template v-if="shown.length > 0" #bar>
+      <v-menu>
+        <template #activator="{ props }">
+          <v-btn size="small" variant="outlined" v-bind="props" :loading="making" data-at-size>At 1 : 1</v-btn>
+        </template>
+        <v-list density="compact">
+          <v-list-item
+            v-if="holds.pieces.some((h) => h.fixings.length > 0)"
+            title="Sheets to mark fixings through (PDF)"
+            data-take="tiles"
+            @click="take('tiles')"
+          />
+          <v-list-item title="Faces as DXF, in mm" data-take="dxf" @click="take('dxf')" />
+          <v-list-item title="Faces as SVG, in mm" data-take="svg" @click="take('svg')" />
+        </v-list>
+      </v-menu>
+    </template>
     <p v-if="shown.length === 0">Nothing has a place yet: lay out what is decided, in Hang.</p>
     <SheetBlock
       v-for="b in shown"
