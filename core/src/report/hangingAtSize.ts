@@ -120,20 +120,18 @@ function inside(a: Vec2, b: Vec2, { left, right, low, high }: Box): [Vec2, Vec2]
   return p[0] === q[0] && p[1] === q[1] ? null : [p, q];
 }
 
-/** What of a piece is worth paper: its fixings on this face, and its top (ceilings: all of it), which a laser finds. */
-function worth(piece: HungPiece | undefined, fixings: readonly Fixing[], upright: boolean): Box {
-  const us = [...fixings.map((f) => f.u), ...(piece ? [piece.left, piece.right] : [])];
-  const vs = [...fixings.map((f) => f.v), ...(piece ? (upright ? [piece.high] : [piece.low, piece.high]) : [])];
-  return {
-    left: Math.min(...us) - AROUND,
-    right: Math.max(...us) + AROUND,
-    low: Math.min(...vs) - AROUND,
-    high: Math.max(...vs) + AROUND,
-  };
-}
+/** What is worth paper: the fixings on this face, and the top corners of what hangs on a wall, which a laser finds. */
+const worth = (piece: HungPiece | undefined, fixings: readonly Fixing[], upright: boolean): Vec2[] => [
+  ...fixings.map((f): Vec2 => [f.u, f.v]),
+  ...(piece && upright ? [[piece.left, piece.high] as const, [piece.right, piece.high] as const] : []),
+];
+
+/** How far a point lies inside a box, m; below 0: outside. */
+const depthIn = ({ left, right, low, high }: Box, [u, v]: Vec2): number =>
+  Math.min(u - left, right - u, v - low, high - v);
 
 /**
- * Sheets to lay on the faces and mark fixings through; those that hold neither a fixing nor a corner of the piece are left out.
+ * Sheets to lay on the faces and mark fixings through: of frames side by side those that hold a fixing or a top corner best.
  * @param paper printable size, mm
  * @param said what stands on a sheet
  */
@@ -148,15 +146,17 @@ export function tilesOf(
     holds.flatMap(({ hold, fixings }) => {
       const upright = face.foot !== null;
       const piece = pieces.find((p) => p.id === hold.piece);
-      const box = worth(piece, fixings, upright);
-      const corners: Vec2[] = piece ? boxOutline(piece) : [];
-      const frames = framesOver(box.low, box.high, h).flatMap((low) =>
-        framesOver(box.left, box.right, w).map((left): Box => ({ left, right: left + w, low, high: low + h })),
+      const points = worth(piece, fixings, upright);
+      const [us, vs] = [points.map((p) => p[0]), points.map((p) => p[1])];
+      const columns = framesOver(Math.min(...us) - AROUND, Math.max(...us) + AROUND, w);
+      const frames = framesOver(Math.min(...vs) - AROUND, Math.max(...vs) + AROUND, h).flatMap((low) =>
+        columns.map((left): Box => ({ left, right: left + w, low, high: low + h })),
       );
-      const holdsPoint = (b: Box, [u, v]: Vec2) => u > b.left && u < b.right && v > b.low && v < b.high;
-      const kept = frames.filter(
-        (b) => fixings.some((f) => holdsPoint(b, [f.u, f.v])) || corners.some((c) => holdsPoint(b, c)),
-      );
+      const best = (p: Vec2) => frames.reduce((a, b) => (depthIn(b, p) > depthIn(a, p) + 1e-9 ? b : a));
+      const wanted = new Set(points.map(best));
+      const kept = frames.filter((b) => wanted.has(b));
+      const corners: readonly Vec2[] = piece ? boxOutline(piece) : [];
+      const holdsPoint = (b: Box, p: Vec2) => depthIn(b, p) > 0;
       return kept.map((b, i): Tile => {
         const tile = {
           label: hold.label,

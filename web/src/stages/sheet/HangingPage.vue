@@ -2,6 +2,7 @@
 /** The hanging sheet: one block a face, to scale, every edge from the middle line and the floor, in hanging order; and a list for the laser. */
 import { computed, ref } from 'vue';
 import { formatLength } from '@tawny/core/quantities/lengths';
+import { facesAtSize, tilesOf } from '@tawny/core/report/hangingAtSize';
 import { hangingBlocks, hangingSvg } from '@tawny/core/report/hangingDrawing';
 import { FIXING_HEAD, fixingCells, holdSentences, laserList, noteSentence, tileWords } from '@tawny/core/words/fixings';
 import { hangingRow } from '@tawny/core/words/hang';
@@ -65,17 +66,13 @@ const pdf = (size: Paper) =>
   );
 /** At 1:1: faces as drawings, fixings as sheets to mark them through. */
 async function takeDrawing(kind: 'dxf' | 'svg'): Promise<void> {
-  const [{ facesAtSize }, { drawingDxf, drawingSvg }] = await Promise.all([
-    import('@tawny/core/report/hangingAtSize'),
-    import('@tawny/core/formats/drawing'),
-  ]);
+  const { drawingDxf, drawingSvg } = await import('@tawny/core/formats/drawing');
   const drawing = facesAtSize(setting.value, blocks.value, hang.value.level.height);
   const name = `${fileNameOf(doc.project!.name)}-hanging`;
   if (kind === 'svg') download(`${name}.svg`, drawingSvg(drawing), 'image/svg+xml');
   else download(`${name}.dxf`, drawingDxf(drawing), 'image/vnd.dxf');
 }
 async function takeTiles(): Promise<void> {
-  const { tilesOf } = await import('@tawny/core/report/hangingAtSize');
   const tiles = tilesOf(blocks.value, tileOn(paper.value), PDF_FONT, (t) => tileWords(t, session.system));
   const file = await pdfOf(pagesAtSize(`Fixings at 1:1: ${doc.project!.name}`, tiles, paper.value));
   download(`${fileNameOf(doc.project!.name)}-fixings.pdf`, file, 'application/pdf');
