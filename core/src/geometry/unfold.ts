@@ -69,10 +69,16 @@ export function localToFace(face: Face, p: Vec2): Vec3 {
   return [p[0], p[1], planeAt(face.plane, p)];
 }
 
-/** A face's outline in its local places, positively walked. */
-export function faceOutline(face: Face): Vec2[] {
-  const outline = face.vertices.map((v) => faceToLocal(face, v));
-  return outlineArea(outline) < 0 ? outline.reverse() : outline;
+const outlines = new WeakMap<Face, readonly Vec2[]>();
+
+/** A face's outline in its local places, positively walked; the same one each time. */
+export function faceOutline(face: Face): readonly Vec2[] {
+  const known = outlines.get(face);
+  if (known) return known;
+  const walked = face.vertices.map((v) => faceToLocal(face, v));
+  const outline = outlineArea(walked) < 0 ? walked.reverse() : walked;
+  outlines.set(face, outline);
+  return outline;
 }
 
 /** True area of a face over the area of its local outline: 1, more on sloped ceilings. */

@@ -37,7 +37,7 @@ export function doorSwing(face: SettingFace, door: Opening): DoorSwing | null {
 const kept = createKept<DoorSwing[]>();
 
 /** Ground that the doors of a room sweep. */
-export const doorSwings = (room: RoomSetting): DoorSwing[] =>
+export const doorSwings = ({ shell: room }: RoomSetting): DoorSwing[] =>
   kept(room, null, () =>
     room.surveyed.openings.flatMap((o) => {
       const face = room.faces.find((f) => f.id === o.wall);

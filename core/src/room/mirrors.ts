@@ -9,7 +9,7 @@ import type { Material } from '../materials/library';
 import type { MirrorPlane } from '../physics/reflections/zones';
 import { BOARD_ALPHA } from '../recipes/boxes';
 import type { RoomObject } from './objects';
-import type { RoomSetting, SettingFace } from './setting';
+import type { RoomSetting, SettingFace, Shell } from './setting';
 
 export interface Target {
   id: string;
@@ -26,7 +26,7 @@ export interface Target {
   /** Octaves 63–8000 Hz, for what has no material of the library. */
   alpha: readonly number[];
   /** In its own coordinates, positively walked. */
-  outline: Vec2[];
+  outline: readonly Vec2[];
   toLocal: (p: Vec3) => Vec2;
   /** Place on the target, `off` m before it. */
   toRoom: (p: Vec2, off: number) => Vec3;
@@ -78,11 +78,11 @@ function targetOf(
 }
 
 const kept = createKept<Target[]>();
+const keptShell = createKept<Target[]>();
 
-/** All targets of a room: its faces first, then furniture, then boards. */
-export const targetsOf = (room: RoomSetting): Target[] =>
-  kept(room, null, () => [
-    ...room.faces.map((f) =>
+const shellTargets = (shell: Shell): Target[] =>
+  keptShell(shell, null, () => [
+    ...shell.faces.map((f) =>
       targetOf(
         {
           id: f.id,
@@ -96,7 +96,7 @@ export const targetsOf = (room: RoomSetting): Target[] =>
         f,
       ),
     ),
-    ...room.objects.flatMap((o) =>
+    ...shell.objects.flatMap((o) =>
       o.faces.map((f) =>
         targetOf(
           {
@@ -112,6 +112,12 @@ export const targetsOf = (room: RoomSetting): Target[] =>
         ),
       ),
     ),
+  ]);
+
+/** All targets of a room: its faces first, then furniture, then boards. */
+export const targetsOf = (room: RoomSetting): Target[] =>
+  kept(room, null, () => [
+    ...shellTargets(room.shell),
     ...room.placed.flatMap((piece) =>
       piece.plates.map((plate, i) =>
         targetOf(

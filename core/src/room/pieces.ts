@@ -111,32 +111,44 @@ export function pieceOutline({ u, v, width, height }: Laid, face: Face, frame: F
   return face.foot ? corners : corners.map((p) => frame.toListener(p));
 }
 
+/** One piece as it was made last: of the same piece, recipe and face it is the same again. */
+const made = new WeakMap<PieceAt, { own: Recipe; face: Face; frame: Frame; placed: PlacedPiece | null }>();
+
+function placedOn(piece: PieceAt, own: Recipe, face: Face, frame: Frame): PlacedPiece | null {
+  const before = made.get(piece);
+  if (before && before.own === own && before.face === face && before.frame === frame) return before.placed;
+  const placed = placedAfresh(piece, own, face, frame);
+  made.set(piece, { own, face, frame, placed });
+  return placed;
+}
+
+function placedAfresh({ id, name, place }: PieceAt, own: Recipe, face: Face, frame: Frame): PlacedPiece | null {
+  const { u, v, width, height, turnDeg, tiltDeg } = place;
+  const whole = pieceOutline(place, face, frame);
+  const outline = clipConvex(faceOutline(face), whole);
+  if (outline.length < 3) return null;
+  const box = boundsOf(whole);
+  const recipe = recipeAsLaid(own, place);
+  const laid = { face: face.id, u, v, width, height, turnDeg, tiltDeg };
+  const values = { id, name: name || own.name, ...laid, recipe, kind: kindOf(recipe), outline, box };
+  if (values.kind !== 'board') return { ...values, standoff: standoffOf(recipe), plates: [] };
+  const size = { width: box.right - box.left, height: box.high - box.low };
+  const standoff = boardStandoff(recipe, place);
+  const middle: Vec2 = [(box.left + box.right) / 2, (box.low + box.high) / 2];
+  const { vertices } = turnedPlate(face, middle, size, standoff, turnDeg, tiltDeg);
+  const plates = [
+    { id, vertices },
+    { id: `${id} 2`, vertices: [...vertices].reverse() },
+  ];
+  return { ...values, standoff, plates };
+}
+
 /** Pieces in definite places on the faces of a room; those whose face is not there in this state are left out. */
 export function placedPieces(project: Project, frame: Frame, faces: readonly Face[]): PlacedPiece[] {
   return project.treatment.pieces.filter(isAt).flatMap((piece): PlacedPiece[] => {
-    const { place } = piece;
-    const { u, v, width, height, turnDeg, tiltDeg } = place;
-    const face = faces.find((f) => f.id === place.face);
-    if (!face) return [];
-    const whole = pieceOutline(place, face, frame);
-    const outline = clipConvex(faceOutline(face), whole);
-    if (outline.length < 3) return [];
-    const box = boundsOf(whole);
-    const own = recipeOf(project, piece.recipe);
-    const recipe = recipeAsLaid(own, place);
-    const laid = { face: face.id, u, v, width, height, turnDeg, tiltDeg };
-    const called = { id: piece.id, name: piece.name || own.name };
-    const made = { ...called, ...laid, recipe, kind: kindOf(recipe), outline, box };
-    if (made.kind !== 'board') return [{ ...made, standoff: standoffOf(recipe), plates: [] }];
-    const size = { width: box.right - box.left, height: box.high - box.low };
-    const standoff = boardStandoff(recipe, place);
-    const middle: Vec2 = [(box.left + box.right) / 2, (box.low + box.high) / 2];
-    const { vertices } = turnedPlate(face, middle, size, standoff, place.turnDeg, place.tiltDeg);
-    const plates = [
-      { id: piece.id, vertices },
-      { id: `${piece.id} 2`, vertices: [...vertices].reverse() },
-    ];
-    return [{ ...made, standoff, plates }];
+    const face = faces.find((f) => f.id === piece.place.face);
+    const placed = face ? placedOn(piece, recipeOf(project, piece.recipe), face, frame) : null;
+    return placed ? [placed] : [];
   });
 }
 

@@ -187,7 +187,7 @@ export function spreadOver(
   setting: Setting,
   place: PlanPlace,
   recipe: Recipe,
-): { face: SettingFace; outline: Vec2[] }[] {
+): { face: SettingFace; outline: readonly Vec2[] }[] {
   const [first, second] = place.faces.map((id) => setting.faces.find((f) => f.id === id)!);
   if (!first) return [];
   if (!second) return [{ face: first, outline: faceOutline(first) }];

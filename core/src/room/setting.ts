@@ -36,8 +36,8 @@ export interface PlacedLoudspeaker extends Loudspeaker {
   at: Vec3;
 }
 
-/** What of a setting stays while head and loudspeakers move: the same object as long as the room is the same. */
-export interface RoomSetting {
+/** The room without what hangs in it: the same object as long as it is the same. */
+export interface Shell {
   /** The room of the document in the state studied. */
   surveyed: Room;
   frame: Frame;
@@ -50,11 +50,16 @@ export interface RoomSetting {
   /** Energy attenuation of air per octave, 1/m. */
   mEnergy: number[];
   objects: RoomObject[];
-  /** Pieces in definite places. */
-  placed: PlacedPiece[];
   /** x of the listening axis and the room's length along it, m. */
   axis: number;
   length: number;
+}
+
+/** What of a setting stays while head and loudspeakers move: the same object as long as the room and what hangs in it are the same. */
+export interface RoomSetting extends Shell {
+  shell: Shell;
+  /** Pieces in definite places. */
+  placed: PlacedPiece[];
 }
 
 export interface Setting extends RoomSetting {
@@ -137,7 +142,7 @@ function namer(project: Project, walls: ReadonlyMap<string, string>): (face: Fac
   };
 }
 
-function roomSettingOf(document: Project, project: Project): RoomSetting {
+function shellOf(document: Project, project: Project): Shell {
   const frame = frameOf(project);
   // Built once in survey coordinates, then turned. Walls are listed from the faced wall on: the strip reads front, right, rear, left.
   const solid = turnedSolid(solidOf(shapeOf(project.room)), frame, project.listening.facing);
@@ -168,36 +173,43 @@ function roomSettingOf(document: Project, project: Project): RoomSetting {
       (p) => frame.toListener(p),
       (p) => solid.floorAt(p),
     ),
-    placed: placedPieces(project, frame, faces),
     axis: listeningAxis(project, frame),
     length: lengthAlongAxis(project, frame),
   };
 }
 
-/** Rooms asked for lately: an edit that moves only head or loudspeakers leaves all these parts of the document the same. */
-const lately: { parts: unknown[]; room: RoomSetting }[] = [];
+interface Lately<T> {
+  parts: readonly unknown[];
+  value: T;
+}
 const MOST_KEPT = 6;
+
+/** What was made of the same parts lately, or made now: documents are never changed in place. */
+function recalled<T>(list: Lately<T>[], parts: readonly unknown[], make: () => T): T {
+  const at = list.findIndex((k) => k.parts.length === parts.length && k.parts.every((part, i) => part === parts[i]));
+  const [entry] = at < 0 ? [{ parts, value: make() }] : list.splice(at, 1);
+  list.unshift(entry!);
+  list.length = Math.min(list.length, MOST_KEPT);
+  return entry!.value;
+}
+
+/** Rooms asked for lately, and each with what hung in it lately: a dragged piece builds no room anew, a dragged head nothing at all. */
+const lately: Lately<{ shell: Shell; rooms: Lately<RoomSetting>[] }>[] = [];
 
 function keptRoomSetting(document: Project, project: Project, state: string | null): RoomSetting {
   const { room, climate, materials, states, treatment } = document;
   // A closed partition keeps the side of it with the head.
   const closed = project.room === room ? null : `${document.listening.head.x},${document.listening.head.y}`;
+  const parts = [room, climate, materials, states, project.listening.facing, state, closed];
+  const { shell, rooms } = recalled(lately, parts, () => ({ shell: shellOf(document, project), rooms: [] }));
   // Numbers decided change nothing of the room, nor do recipes nothing in it is made of.
   const placed = treatment.pieces.filter(isAt);
   const made = treatment.recipes.filter((r) => placed.some((p) => p.recipe === r.id));
-  const parts = [room, climate, materials, states, project.listening.facing, state, closed, ...placed, null, ...made];
-  const found = lately.findIndex(
-    (k) => k.parts.length === parts.length && k.parts.every((part, i) => part === parts[i]),
-  );
-  if (found >= 0) {
-    const [kept] = lately.splice(found, 1);
-    lately.unshift(kept!);
-    return kept!.room;
-  }
-  const fresh = roomSettingOf(document, project);
-  lately.unshift({ parts, room: fresh });
-  lately.length = Math.min(lately.length, MOST_KEPT);
-  return fresh;
+  return recalled(rooms, [...placed, null, ...made], () => ({
+    ...shell,
+    shell,
+    placed: placedPieces(project, shell.frame, shell.faces),
+  }));
 }
 
 /**

@@ -20,7 +20,7 @@ import {
 import { type Way, wayOf, WAYS_FOR } from '../../fixings/ways';
 import { billOf } from '../../recipes/bill';
 import { gapOf } from '../../recipes/curve';
-import { isCornered } from '../../recipes/types';
+import { isCornered, type Recipe } from '../../recipes/types';
 import { cornerTwin } from '../../room/corners';
 import { membersOf } from '../../room/members';
 import type { PlacedPiece } from '../../room/pieces';
@@ -178,7 +178,7 @@ function cornerFixings(held: Held): Fixing[] {
 /** On the other wall the corner lies at its other end. */
 const edgeAway = (b: Box, atLeft: boolean): number => (atLeft ? b.left + BRACKET_IN : b.right - BRACKET_IN);
 
-function holdOf(setting: Setting, hung: HungPiece): Hold {
+function holdOf(setting: Setting, hung: HungPiece, massOf: (recipe: Recipe) => number): Hold {
   const { project } = setting;
   const placed = setting.placed.find((p) => p.id === hung.id)!;
   const face = setting.faces.find((f) => f.id === hung.face)!;
@@ -186,8 +186,7 @@ function holdOf(setting: Setting, hung: HungPiece): Hold {
   const overhead = face.kind === 'ceiling';
   const on = overhead ? 'ceiling' : 'wall';
   const way = wayOf(recipe.form, on, project.treatment.fixings.ways[hung.recipe]);
-  const make = { c: speedHumid(project.climate), habits: project.buying };
-  const { mass } = billOf(recipe, project.treatment.prices, make);
+  const mass = massOf(recipe);
   const gap = gapOf(recipe);
   const seat = seatOf(way, gap);
   const held: Held = { setting, placed, face, way, overhead, mass, packing: seat.packing };
@@ -251,7 +250,16 @@ function notesOf(setting: Setting, pieces: readonly Hold[]): HoldNote[] {
 }
 
 export function studyHolds(setting: Setting, { pieces }: HangResult): HoldsResult {
-  const holds = pieces.map((p) => holdOf(setting, p));
+  const { climate, buying: habits, treatment } = setting.project;
+  const make = { c: speedHumid(climate), habits };
+  // Pieces made alike are one recipe.
+  const masses = new Map<Recipe, number>();
+  const massOf = (recipe: Recipe): number => {
+    const known = masses.get(recipe) ?? billOf(recipe, treatment.prices, make).mass;
+    masses.set(recipe, known);
+    return known;
+  };
+  const holds = pieces.map((p) => holdOf(setting, p, massOf));
   return {
     pieces: holds,
     notes: notesOf(setting, holds),

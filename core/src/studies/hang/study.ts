@@ -145,15 +145,21 @@ export function studyHang(setting: Setting): Study<HangResult> {
   const turn = ({ id, recipe }: PlacedPiece) => (isCornered(recipe.form) ? 0 : made.get(id)!.covers.length > 0 ? 1 : 2);
   const inOrder = held.flatMap(({ here }) => here).sort((a, b) => turn(a) - turn(b));
   const order = new Map(inOrder.map((p, i) => [p.id, i + 1]));
-  const pieces = held.flatMap(({ face, here, middle }) =>
-    here.map((p, i): HungPiece => {
+  const pieces = held.flatMap(({ face, here, middle }) => {
+    // What is in the way of pieces of one depth is looked for once.
+    const byDepth = new Map<number, KeepOut[]>();
+    const waysOf = (depth: number) => {
+      const known = byDepth.get(depth) ?? keepOutsOn(setting, face, depth);
+      byDepth.set(depth, known);
+      return known;
+    };
+    return here.map((p, i): HungPiece => {
       const { recipe, state, locked, covers } = made.get(p.id)!;
       const { left, right, low, high } = p.box;
       // Other pieces are called as they are on the drawing.
-      const others = keepOutsOn(setting, face, p.standoff, new Set([p.id])).map((k) => ({
-        ...k,
-        name: labels.get(k.id) ?? k.name,
-      }));
+      const others = waysOf(p.standoff)
+        .filter((k) => k.id !== p.id)
+        .map((k) => ({ ...k, name: labels.get(k.id) ?? k.name }));
       const gaps = gapsOf(p, face, others);
       return {
         id: p.id,
@@ -177,8 +183,8 @@ export function studyHang(setting: Setting): Study<HangResult> {
         order: order.get(p.id)!,
         conflicts: conflictsOf(p, face, others),
       };
-    }),
-  );
+    });
+  });
   const lots = project.treatment.pieces.filter(isByNumber).filter((p) => p.state === 'decided');
   return {
     result: {

@@ -47,7 +47,7 @@ const members = computed(() => membersOf(setting.value, face.value));
 const obstacles = computed(() => obstaclesOn(setting.value, face.value));
 const zones = computed(() =>
   answers
-    .glance!.marks.result.marks.filter((m) => m.face === face.value.id && (m.matters || m.covered))
+    .calm!.marks.result.marks.filter((m) => m.face === face.value.id && (m.matters || m.covered))
     .map(({ id, letter, covered, zone: { outline, box } }) => ({
       id,
       letter,
