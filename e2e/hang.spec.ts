@@ -232,3 +232,37 @@ test('at 1 : 1: faces as DXF, and sheets to mark fixings through in the size of 
   const pages = new Set((text.match(/[\w ]+, sheet \d+ of \d+/g) ?? []).map((t) => t.trim()));
   expect(pages.size).toBe(pdf.numPages);
 });
+
+test('several pieces at once: chosen by Shift, moved together, brought into line, one step back', async ({ page }) => {
+  await openHang(page);
+  await page.locator('[data-afresh]').click();
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await part(page, 'piece');
+  await face(page, 'B');
+  const rect = (i: number) => shown(page).nth(i).locator('rect');
+  await rect(0).click();
+  await rect(1).click({ modifiers: ['Shift'] });
+  const group = page.locator('[data-group]');
+  await expect(group.locator('h2')).toHaveText('2 pieces');
+  await expect(page.locator('.piece.also')).toHaveCount(1);
+  const at = async () => (await Promise.all([rect(0).boundingBox(), rect(1).boundingBox()])).map((b) => b!);
+  const before = await at();
+  await shown(page).first().focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(async () => (await at())[0]!.x).toBeGreaterThan(before[0]!.x + 5);
+  const after = await at();
+  expect(after[0]!.x - before[0]!.x).toBeCloseTo(after[1]!.x - before[1]!.x, 1);
+  await page.locator('[data-in-line="tops"]').click();
+  await expect.poll(async () => (await at()).map((b) => b.y)).toEqual([after[0]!.y, after[0]!.y]);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect.poll(at).toEqual(before);
+  // By keyboard too: the space bar takes one out and adds it.
+  await shown(page).nth(1).focus();
+  await page.keyboard.press(' ');
+  await expect(page.locator('[data-chosen-piece] h2')).toContainText('B1');
+  await page.keyboard.press(' ');
+  await expect(group.locator('h2')).toHaveText('2 pieces');
+  await group.getByLabel('Locked: laying out leaves them here').click();
+  await expect(page.locator('.piece.locked')).toHaveCount(2);
+});

@@ -45,6 +45,7 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
     [{ type: 'put-pieces', pieces: [pieceAt({ face: 'D', u: 1.7 })] }],
   ],
   ['hang.past-face', plainBox, [{ type: 'put-pieces', pieces: [pieceAt({ u: 4.7 })] }]],
+  ['seat.loudspeaker-outside', plainBox, [{ type: 'move-loudspeaker', id: 'left', x: -1, y: 1, mirror: false }]],
   ['seat.too-near', plainBox, [{ type: 'move-loudspeaker', id: 'left', x: 1.7, y: 1.5, mirror: true }]],
   [
     'marks.still-loud',
@@ -168,6 +169,23 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
   ['decay.fill-dense-for-bass', plainBox, [panelOf({ flowResistivity: 60000 })]],
   ['decay.not-enough', plainBox, [panelOf({ depth: 0.02, gap: 0, flowResistivity: 20000 })]],
   ['decay.gap-deeper-than-panel', plainBox, [panelOf({ depth: 0.05, gap: 0.2 })]],
+  [
+    'decay.too-dead',
+    plainBox,
+    [
+      {
+        type: 'set-target',
+        target: {
+          school: 'own',
+          chosenBy: 'own',
+          own: [
+            { hz: 250, lower: 0.05, upper: 0.4 },
+            { hz: 2000, lower: 0.9, upper: 3 },
+          ],
+        },
+      },
+    ],
+  ],
   ['decay.coverage-past-half', plainBox, [numbers({ A: 10, B: 12, C: 10, D: 12, ceiling: 24 })]],
   [
     'build.frame-too-thick',

@@ -54,6 +54,8 @@ export const useSession = defineStore('session', () => {
   const bassPart = ref<BassPart>('response');
   const decayPart = ref<DecayPart>('target');
   const hangPart = ref<HangPart>('piece');
+  /** Pieces chosen together with the one in the selection. */
+  const alsoChosen = ref<{ with: string; ids: string[] } | null>(null);
   /** Face drawn large in Hang; empty: the first that holds something. */
   const hangFace = ref('');
   /** What if a wall of the box moved: which size grows (0 width, 1 length, 2 height), and by how much, m. */
@@ -101,6 +103,7 @@ export const useSession = defineStore('session', () => {
     decayPart,
     hangPart,
     hangFace,
+    alsoChosen,
     recipe,
     helper,
     compare,

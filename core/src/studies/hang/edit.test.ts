@@ -4,7 +4,17 @@ import { settingOf } from '../../room/setting';
 import { silent } from '../../testing/laidOut';
 import { pieceAt } from '../../testing/pieces';
 import { door, edited, plainBox } from '../../testing/rooms';
-import { hungAt, mirroredPiece, mirrorPlace, onLevel, pieceMovedTo, spreadEvenly } from './edit';
+import {
+  hungAt,
+  type IN_LINE,
+  linedUp,
+  mirroredPiece,
+  mirrorPlace,
+  onLevel,
+  pieceMovedTo,
+  piecesMovedBy,
+  spreadEvenly,
+} from './edit';
 import { issueSentence } from '../../words/issues';
 import { studyHang } from './study';
 
@@ -127,5 +137,52 @@ describe('edits', () => {
     expect(again).toMatchObject({ meant: null, place: { u: was.place.u, v: was.place.v } });
     expect(again.dates.hung).toBe('2026-11-20T10:00:00Z');
     expect(off(start)).toBeNull();
+  });
+});
+
+describe('several at once', () => {
+  const three = edited(plainBox(), {
+    type: 'put-pieces',
+    pieces: [
+      pieceAt({ id: 'one', face: 'B', u: 0.7, v: 0.3 }),
+      pieceAt({ id: 'two', face: 'B', u: 2, v: 0.35, height: 0.6 }),
+      pieceAt({ id: 'three', face: 'B', u: 3, v: 0.5, width: 0.3 }),
+      pieceAt({ id: 'over', face: 'ceiling', u: 1, v: 1 }),
+    ],
+  });
+  const ids = ['one', 'two', 'three', 'over'];
+  const near = (v: number) => expect.closeTo(v, 9) as number;
+
+  test('they come into line with the first, which stays; one on another face is left', () => {
+    const by = (how: (typeof IN_LINE)[number]) =>
+      linedUp(settingOf(three), 'one', ids, how).map((p) => [p.id, p.place.u, p.place.v]);
+    expect(by('tops')).toEqual([
+      ['two', near(2), near(0.9)],
+      ['three', near(3), near(0.3)],
+    ]);
+    expect(by('middles')).toEqual([
+      ['two', near(2), near(0.6)],
+      ['three', near(3), near(0.3)],
+    ]);
+    expect(by('lows')).toEqual([
+      ['two', near(2), near(0.3)],
+      ['three', near(3), near(0.3)],
+    ]);
+    expect(by('lefts')).toEqual([
+      ['two', near(0.7), near(0.35)],
+      ['three', near(0.7), near(0.5)],
+    ]);
+    expect(by('rights')).toEqual([
+      ['two', near(0.7), near(0.35)],
+      ['three', near(1), near(0.5)],
+    ]);
+  });
+
+  test('they move together; what is locked stays', () => {
+    const locked = edited(three, { type: 'set-locked', ids: ['two'], locked: true });
+    const moved = piecesMovedBy(settingOf(locked), ['one', 'two', 'over'], 0.1, -0.2);
+    expect(moved.map((p) => p.id)).toEqual(['one', 'over']);
+    expect(moved[0]!.place).toMatchObject({ u: near(0.8), v: near(0.1) });
+    expect(linedUp(settingOf(locked), 'one', ids, 'lows').map((p) => p.id)).toEqual(['three']);
   });
 });

@@ -38,6 +38,38 @@ export function pieceMovedTo(setting: Setting, id: string, left: number, low: nu
   };
 }
 
+const isLocked = (setting: Setting, id: string): boolean =>
+  setting.project.treatment.pieces.some((p) => p.id === id && p.locked);
+
+/** Several pieces as far along their faces and up them, m; what is locked stays. */
+export const piecesMovedBy = (setting: Setting, ids: readonly string[], along: number, up: number): PieceAt[] =>
+  ids
+    .filter((id) => !isLocked(setting, id))
+    .map((id) => {
+      const { box } = placedOf(setting, id);
+      return pieceMovedTo(setting, id, box.left + along, box.low + up);
+    });
+
+/** What of several pieces is brought into one line. */
+export const IN_LINE = ['tops', 'middles', 'lows', 'lefts', 'rights'] as const;
+export type InLine = (typeof IN_LINE)[number];
+
+/** Pieces of one face brought into line with one of them, which stays, as does what is locked. */
+export function linedUp(setting: Setting, with_: string, ids: readonly string[], by: InLine): PieceAt[] {
+  const { box: to, face } = placedOf(setting, with_);
+  return ids
+    .filter((id) => id !== with_ && !isLocked(setting, id) && placedOf(setting, id).face === face)
+    .map((id) => {
+      const { box } = placedOf(setting, id);
+      const [width, height] = [box.right - box.left, box.high - box.low];
+      const low = { tops: to.high - height, middles: (to.low + to.high - height) / 2, lows: to.low };
+      const left = { lefts: to.left, rights: to.right - width };
+      return by in left
+        ? pieceMovedTo(setting, id, left[by as keyof typeof left], box.low)
+        : pieceMovedTo(setting, id, box.left, low[by as keyof typeof low]);
+    });
+}
+
 /** Places nearer to each other than a tape tells are one, m. */
 const SAME = 0.0005;
 

@@ -16,7 +16,7 @@ import { useHang } from './useHang';
 import { usePieceInHand } from './usePieceInHand';
 
 const hang = useHang();
-const { session, setting, face, middle, onFace, chosen, level, choose } = hang;
+const { session, setting, face, middle, onFace, chosen, group, level, choose } = hang;
 const answers = useAnswers();
 const host = ref<SVGSVGElement | null>(null);
 const size = ref({ width: 760, height: 400 });
@@ -107,14 +107,24 @@ const said = computed(() =>
       v-for="{ piece: p, kind, area, pattern } in shapes"
       :key="p.id"
       class="piece"
-      :class="[kind, p.state, { chosen: chosen?.id === p.id, wrong: p.conflicts.length > 0, locked: p.locked }]"
+      :class="[
+        kind,
+        p.state,
+        {
+          chosen: chosen?.id === p.id,
+          also: group.slice(1).includes(p.id),
+          wrong: p.conflicts.length > 0,
+          locked: p.locked,
+        },
+      ]"
       :data-hung="p.id"
       role="button"
       tabindex="0"
-      :aria-label="`${p.label}, ${p.name}.${p.locked ? ' Locked.' : ' Arrow keys move it.'}`"
+      :aria-label="`${p.label}, ${p.name}.${p.locked ? ' Locked.' : ' Arrow keys move it, space chooses several.'}`"
       @pointerdown="press($event, p, host!)"
       @keydown="key($event, p)"
-      @focus="choose(p.id)"
+      @mousedown.shift.prevent
+      @focus="group.length > 1 || choose(p.id)"
     >
       <rect v-bind="area" />
       <path v-if="p.state !== 'hung'" :d="pattern" />
@@ -249,6 +259,11 @@ const said = computed(() =>
 .piece:focus-visible rect {
   stroke: var(--tawny);
   stroke-width: 2.4;
+}
+.piece.also rect {
+  stroke: var(--tawny);
+  stroke-width: 2.4;
+  stroke-dasharray: 7 3;
 }
 .caught {
   stroke: var(--plum);

@@ -19,10 +19,11 @@ import FixingsPart from './FixingsPart.vue';
 import LeftPart from './LeftPart.vue';
 import LinePart from './LinePart.vue';
 import PiecePart from './PiecePart.vue';
+import GroupPart from './GroupPart.vue';
 import { useHang } from './useHang';
 import { useLayingOut } from './useLayingOut';
 
-const { doc, session, face, chosen } = useHang();
+const { doc, session, face, chosen, group } = useHang();
 const { start, state, cancel, last, loose, waiting } = useLayingOut();
 const router = useRouter();
 const all = useIssues('hang');
@@ -64,7 +65,8 @@ function toWall(u: Unplaced, way: Extract<WayOut, { way: 'wall' }>): void {
         :columns="4"
         @show="session.hangPart = $event"
       />
-      <PiecePart v-if="session.hangPart === 'piece'" />
+      <GroupPart v-if="session.hangPart === 'piece' && group.length > 1" />
+      <PiecePart v-else-if="session.hangPart === 'piece'" />
       <FixingsPart v-else-if="session.hangPart === 'fixings'" />
       <LinePart v-else-if="session.hangPart === 'line'" />
       <LeftPart v-else :last="last" :waiting="waiting" @wall="toWall" />

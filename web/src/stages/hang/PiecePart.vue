@@ -67,7 +67,7 @@ const conflicts = computed(() =>
         @update:model-value="moveTo(chosen!.id, chosen!.left, $event)"
       />
     </template>
-    <PieceFields :piece="own">
+    <PieceFields :pieces="[own]">
       <div v-if="!chosen.locked" class="actions-row">
         <v-btn v-if="upright" size="small" variant="outlined" data-to-level @click="toLevel(chosen.id)"
           >To the level line</v-btn

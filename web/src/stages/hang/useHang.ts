@@ -2,7 +2,15 @@
 import { computed } from 'vue';
 import { CEILING, surfaceOfFace } from '@tawny/core/geometry/solid';
 import type { PieceAt } from '@tawny/core/document/schema/project';
-import { mirroredPiece, onLevel, pieceMovedTo, spreadEvenly } from '@tawny/core/studies/hang/edit';
+import {
+  type InLine,
+  linedUp,
+  mirroredPiece,
+  onLevel,
+  pieceMovedTo,
+  piecesMovedBy,
+  spreadEvenly,
+} from '@tawny/core/studies/hang/edit';
 import { middleOf } from '@tawny/core/studies/hang/study';
 import { useAnswers } from '../../answers/answers';
 import { stamp } from '../../desk/pieces';
@@ -42,6 +50,33 @@ export function useHang() {
       : null,
   );
 
+  /** The chosen piece and those chosen with it, on the same face. */
+  const group = computed((): string[] => {
+    const one = chosen.value;
+    if (!one) return [];
+    const also = session.alsoChosen?.with === one.id ? session.alsoChosen.ids : [];
+    const there = result.value.pieces.filter((p) => p.face === one.face && also.includes(p.id)).map((p) => p.id);
+    return [one.id, ...there];
+  });
+  const choose = (id: string | null): void => {
+    session.selection = id === null ? null : { kind: 'piece', id };
+    session.alsoChosen = null;
+  };
+  /** Adds a piece to those chosen, or takes it from them. */
+  function chooseToo(id: string): void {
+    const rest = group.value.filter((other) => other !== id);
+    if (rest.length === 0) return choose(id);
+    const [first, ...others] = rest.length < group.value.length ? rest : [...rest, id];
+    choose(first!);
+    session.alsoChosen = { with: first!, ids: others };
+  }
+  /** A piece at a place, and with it those chosen together with it. */
+  function going(id: string, left: number, low: number): PieceAt[] {
+    if (group.value.length < 2 || !group.value.includes(id)) return [pieceMovedTo(setting.value, id, left, low)];
+    const p = result.value.pieces.find((o) => o.id === id)!;
+    return piecesMovedBy(setting.value, group.value, left - p.left, low - p.low);
+  }
+
   const put = (pieces: PieceAt[], key: string | null = null) => doc.run({ type: 'put-pieces', pieces }, key);
   const tell = (text: string) => (session.message = { text, tone: 'wrong' });
   return {
@@ -55,11 +90,13 @@ export function useHang() {
     middle,
     onFace,
     chosen,
-    choose: (id: string | null) => (session.selection = id === null ? null : { kind: 'piece', id }),
-    moveTo: (id: string, left: number, low: number, key: string | null = null) =>
-      put([pieceMovedTo(setting.value, id, left, low)], key),
+    group,
+    choose,
+    chooseToo,
+    moveTo: (id: string, left: number, low: number, key: string | null = null) => put(going(id, left, low), key),
     preview: (id: string, left: number, low: number) =>
-      doc.preview({ type: 'put-pieces', pieces: [pieceMovedTo(setting.value, id, left, low)] }),
+      doc.preview({ type: 'put-pieces', pieces: going(id, left, low) }),
+    lineUp: (by: InLine) => put(linedUp(setting.value, group.value[0]!, group.value, by)),
     toLevel: (id: string) => {
       const { left } = result.value.pieces.find((p) => p.id === id)!;
       put([pieceMovedTo(setting.value, id, left, onLevel(setting.value, id))]);

@@ -13,11 +13,14 @@ import type { useHang } from './useHang';
 const REACH = 8;
 
 export function usePieceInHand(
-  { doc, setting, face, middle, onFace, level, choose, moveTo, preview }: ReturnType<typeof useHang>,
+  { doc, setting, face, middle, onFace, level, group, choose, chooseToo, moveTo, preview }: ReturnType<typeof useHang>,
   view: ComputedRef<Elevation>,
 ) {
   /** Where it would be let go, while it is dragged. */
   const held = ref<Snapped | null>(null);
+
+  /** What moves with a piece. */
+  const moving = (id: string): string[] => (group.value.includes(id) ? group.value : [id]);
 
   function snapped(p: HungPiece, [left, low]: readonly [number, number]): Snapped {
     const { bounds, upright, scale } = view.value;
@@ -25,7 +28,7 @@ export function usePieceInHand(
     const members = membersOf(setting.value, face.value);
     const lines = snapLines(
       { left, right: left + width, low, high: low + height },
-      onFace.value.filter((o) => o.id !== p.id),
+      onFace.value.filter((o) => o.id !== p.id && !moving(p.id).includes(o.id)),
       { left: bounds.left, right: bounds.right, middle: middle.value },
       upright ? lowOn(level.value, height) : null,
       members?.runs === 'up' ? members.at : [],
@@ -44,7 +47,8 @@ export function usePieceInHand(
   return {
     held,
     press: (event: PointerEvent, p: HungPiece, host: SVGSVGElement): void => {
-      choose(p.id);
+      if (event.shiftKey) return chooseToo(p.id);
+      if (!group.value.includes(p.id)) choose(p.id);
       if (p.locked) return;
       const { left, top } = host.getBoundingClientRect();
       const { u, v, scale } = view.value;
@@ -64,11 +68,20 @@ export function usePieceInHand(
       });
     },
     key: (event: KeyboardEvent, p: HungPiece): void => {
+      if (event.key === ' ') {
+        event.preventDefault();
+        return chooseToo(p.id);
+      }
       const by = nudgeOf(event);
       if (!by || p.locked) return;
       event.preventDefault();
-      choose(p.id);
-      moveTo(p.id, p.left + by[0], p.low + (view.value.upright ? -by[1] : by[1]), `nudge piece ${p.id}`);
+      if (!group.value.includes(p.id)) choose(p.id);
+      moveTo(
+        p.id,
+        p.left + by[0],
+        p.low + (view.value.upright ? -by[1] : by[1]),
+        `nudge pieces ${moving(p.id).join(' ')}`,
+      );
     },
   };
 }

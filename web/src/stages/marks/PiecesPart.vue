@@ -73,7 +73,7 @@ const onWall = computed(() => setting.value.faces.find((f) => f.id === chosen.va
       </tbody>
     </table>
     <div v-if="chosen" class="fields">
-      <PieceFields :piece="chosen">
+      <PieceFields :pieces="[chosen]">
         <FacePlaceFields
           :setting="setting"
           :piece="chosen.place"
