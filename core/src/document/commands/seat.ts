@@ -1,6 +1,8 @@
 /** Edits of head and loudspeakers. */
 import { twinStation } from '../../layout/rigs';
-import { mirrored, placeByRule, stereoPair } from '../place/placing';
+import type { Vec2 } from '../../geometry/vector';
+import { framingSeenFrom } from '../place/framing';
+import { frameOf, mirrored, placeByRule, stereoPair } from '../place/placing';
 import type { Loudspeaker, Project } from '../schema/project';
 import { placeSubs, setRig } from './rig';
 import type { Handlers, SeatCommand } from './types';
@@ -29,7 +31,15 @@ function fitInBox(l: Loudspeaker): void {
 
 export const SEAT: Handlers<SeatCommand> = {
   'face-wall'(draft, { wall }) {
+    const before = frameOf(draft);
     draft.listening.facing = wall;
+    const after = frameOf(draft);
+    const { corners, partitions, framing } = draft.room;
+    const upright = new Set([...corners.map((c) => c.wall), ...partitions.map((t) => t.id)]);
+    const plan = corners.map((c): Vec2 => [c.x, c.y]);
+    // Joists are told from the wall faced: they stay where they are.
+    for (const [surface, members] of Object.entries(framing))
+      if (!upright.has(surface)) framing[surface] = framingSeenFrom(members, plan, before, after);
     placeByRule(draft);
   },
   'place-by-rule': (draft) => placeByRule(draft),
