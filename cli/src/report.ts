@@ -13,7 +13,10 @@ import { studySeat } from '@tawny/core/studies/seat/study';
 import { settingOf } from '@tawny/core/room/setting';
 import { studySurvey } from '@tawny/core/studies/survey/study';
 import { verdict } from '@tawny/core/report/verdict';
+import { studyHolds } from '@tawny/core/studies/hang/holds';
+import { studyHang } from '@tawny/core/studies/hang/study';
 import { buyLines } from '@tawny/core/words/build';
+import { fixingBuyLines } from '@tawny/core/words/fixings';
 import { counted } from '@tawny/core/words/counted';
 import { tapeWords } from '@tawny/core/words/tapes';
 import { issueSentence } from '@tawny/core/words/issues';
@@ -30,6 +33,8 @@ export async function reportOf(project: Project) {
   const marks = studyMarks(project, setting);
   const decay = studyDecay(decayInputs(project, setting, marks.result), await loadIntegerSolver());
   const build = studyBuild(project);
+  const holds = studyHolds(setting, studyHang(setting).result);
+  const fixingLines = fixingBuyLines(holds, project.treatment.fixings.link, 'metric');
   const issues = [survey, seat, bass, marks, decay, build].flatMap((s) => s.issues);
   return {
     project: { id: project.id, name: project.name },
@@ -45,7 +50,7 @@ export async function reportOf(project: Project) {
     marks: marks.result,
     decay: decay.result,
     build: build.result,
-    toBuy: build.result.panels > 0 ? buyLines(build.result, project.buying, 'metric') : [],
+    toBuy: build.result.panels > 0 ? [...buyLines(build.result, project.buying, 'metric'), ...fixingLines] : [],
     currency: project.brief.budget?.currency ?? '€',
     verdict: verdict({
       swing: null,

@@ -61,10 +61,10 @@ export function buyLines(
       amount: String(h.count),
       unit: h.count === 1 ? 'piece' : 'pieces',
       note: {
-        spacer: 'four a panel, as long as its gap',
-        hook: 'two a piece, rated for its weight',
-        'overhead-hook': 'four a piece, into joists where there are any',
-        'safety-line': 'one a piece overhead',
+        spacer: 'four a panel without a place yet, as long as its gap',
+        hook: 'two a piece without a place yet, rated for its weight',
+        'overhead-hook': 'four a piece without a place yet, into joists',
+        'safety-line': 'one a piece overhead without a place yet',
         screw: 'two a joint',
       }[h.item],
     });

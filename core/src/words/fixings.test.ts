@@ -1,6 +1,15 @@
 import type { Fixing, Hold } from '../studies/hang/holds';
 import type { HungPiece } from '../studies/hang/study';
-import { anchorText, fixingCells, fixingRow, holdSentences, laserList, massText, noteSentence } from './fixings';
+import {
+  anchorText,
+  fixingBuyLines,
+  fixingCells,
+  fixingRow,
+  holdSentences,
+  laserList,
+  massText,
+  noteSentence,
+} from './fixings';
 
 const fixing = (values: Partial<Fixing> = {}): Fixing => ({
   role: 'screw',
@@ -119,4 +128,26 @@ test('masses and what to look for in the reader’s units', () => {
   ]);
   expect(anchorText({ anchor: 'plug', diameter: 0.008 }, 'metric')).toBe('plug 8 mm and its screw');
   expect(anchorText({ anchor: 'approved-overhead' }, 'metric')).toContain('approved for overhead');
+});
+
+test('what to buy: cleats by their run, chain by its links, the rest by what it is, rated as the worst of them', () => {
+  const cleat = { left: -0.25, right: 0.25, up: 1.7 };
+  const eye = fixing({ role: 'eye', rated: 60, chain: { drop: 0.2, made: { links: 5, lower: 0 } } });
+  const holds = {
+    pieces: [
+      hold({ cleat, fixings: [fixing(), fixing({ rated: 9 })] }),
+      hold({ way: 'chain', overhead: true, fixings: [eye, eye] }),
+    ],
+    notes: [],
+    overheadMass: 10,
+  };
+  const rated = (kg: string) => `for pieces with a place; rated ${kg} or more`;
+  expect(fixingBuyLines(holds, 0.032, 'metric')).toEqual([
+    { item: 'Cleat, both halves', amount: '1.0', unit: 'm', note: 'battens cut at 45°' },
+    { item: 'Chain', amount: '0.3', unit: 'm', note: '10 links' },
+    { item: 'Wood screw, 160 mm long', amount: '4', unit: 'pieces', note: rated('60 kg') },
+    { item: 'Eyes and hooks for chain', amount: '2', unit: 'pieces', note: rated('60 kg') },
+  ]);
+  expect(fixingBuyLines(holds, 0.032, 'feet')[0]).toMatchObject({ amount: '3.3', unit: 'ft' });
+  expect(fixingBuyLines({ ...holds, pieces: [] }, 0.032, 'metric')).toEqual([]);
 });

@@ -1,10 +1,12 @@
 /** Words of what holds pieces: ways of hanging, what a fixing goes into, what to look for, and what to mind. */
 import type { Anchor, Into, Role } from '../fixings/points';
 import type { Way } from '../fixings/ways';
-import { type LengthSystem, lengthText } from '../quantities/lengths';
+import { fixed } from '../quantities/format';
+import { FOOT, type LengthSystem, lengthText } from '../quantities/lengths';
 import type { Tile } from '../report/hangingAtSize';
-import type { Fixing, Hold, HoldNote } from '../studies/hang/holds';
+import type { Fixing, Hold, HoldNote, HoldsResult } from '../studies/hang/holds';
 import type { HungPiece } from '../studies/hang/study';
+import type { BuyLine } from './build';
 import { fromMiddleText } from './hang';
 import { surfaceWords } from './tapes';
 
@@ -181,3 +183,49 @@ export function tileWords(
     `${label}, sheet ${at} of ${of}. Print at 100 %, not fitted to the page.`,
   ];
 }
+
+/** Parts that hold pieces, as a shop has them. */
+const PART_WORDS: Partial<Record<Role, string>> = {
+  hanger: 'Flush hangers, pairs',
+  hook: 'Wall hooks',
+  bracket: 'Angle brackets',
+  eye: 'Eyes and hooks for chain',
+  line: 'Safety lines with their eyes',
+  strap: 'Straps against falling',
+};
+
+/** What holds the pieces that have a place, for the list to buy. */
+export function fixingBuyLines({ pieces }: HoldsResult, link: number, system: LengthSystem): BuyLine[] {
+  const groups = new Map<string, { count: number; rated: number }>();
+  const put = (item: string, rated: number) => {
+    const known = groups.get(item) ?? { count: 0, rated: 0 };
+    groups.set(item, { count: known.count + 1, rated: Math.max(known.rated, rated) });
+  };
+  let [cleats, links] = [0, 0];
+  for (const { cleat, fixings } of pieces) {
+    if (cleat) cleats += 2 * (cleat.right - cleat.left);
+    for (const { role, anchor, rated, chain } of fixings) {
+      const part = PART_WORDS[role];
+      if (part) put(part, rated);
+      put(upper(anchorText(anchor, system)), rated);
+      links += chain?.made?.links ?? 0;
+    }
+  }
+  const run = (item: string, metres: number, note: string): BuyLine => ({
+    item,
+    amount: fixed(system === 'metric' ? metres : metres / FOOT, 1),
+    unit: system === 'metric' ? 'm' : 'ft',
+    note,
+  });
+  return [
+    ...(cleats > 0 ? [run('Cleat, both halves', cleats, 'battens cut at 45°')] : []),
+    ...(links > 0 ? [run('Chain', links * link, `${links} links`)] : []),
+    ...[...groups].map(([item, { count, rated }]) => ({
+      item,
+      amount: String(count),
+      unit: count === 1 ? 'piece' : 'pieces',
+      note: `for pieces with a place; rated ${ratedText(rated, system)} or more`,
+    })),
+  ];
+}
+const upper = (text: string): string => text.replace(/^./, (c) => c.toUpperCase());

@@ -29,7 +29,7 @@ export interface RecipeBatch {
   listed: boolean;
 }
 
-/** Small things, before Hang has said what each piece hangs on. */
+/** Small things; what holds pieces only of those that have no place yet: of the others Hang says it (`hang/holds.ts`). */
 export interface Hardware {
   item: 'spacer' | 'hook' | 'overhead-hook' | 'safety-line' | 'screw';
   count: number;
@@ -49,11 +49,12 @@ export interface BuildResult {
   hardware: Hardware[];
 }
 
-/** One make of piece, how many, and how many of them hang overhead. */
+/** One make of piece, and how many. */
 interface Lot {
   recipe: Recipe;
   count: number;
-  overhead: number;
+  /** Of those by number, and how many of them overhead. */
+  loose: { count: number; overhead: number };
 }
 
 const isOverhead = (place: string, { form }: Recipe): boolean =>
@@ -78,10 +79,12 @@ export function lotsOf(project: Project): Lot[] {
     const recipe = place.kind === 'at' ? recipeAsLaid(own, place) : own;
     const [where, count] = place.kind === 'at' ? [place.face, 1] : [place.on, place.count];
     const same = lots.find((l) => makeOf(l.recipe) === makeOf(recipe));
-    const lot = same ?? { recipe, count: 0, overhead: 0 };
+    const lot = same ?? { recipe, count: 0, loose: { count: 0, overhead: 0 } };
     if (!same) lots.push(lot);
     lot.count += count;
-    if (isOverhead(where, recipe)) lot.overhead += count;
+    if (place.kind === 'at') continue;
+    lot.loose.count += count;
+    if (isOverhead(where, recipe)) lot.loose.overhead += count;
   }
   return lots;
 }
@@ -131,7 +134,7 @@ function recipeBatches(project: Project, lots: readonly Lot[]): RecipeBatch[] {
 const SCREWS = { frame: 8, brace: 4 };
 const SPACERS = 4;
 
-/** Spacers, hooks and screws: two hooks a piece on a wall, four and a safety line overhead. Places are Hang's to say. */
+/** Spacers, hooks and screws: two hooks a piece on a wall, four and a safety line overhead, as long as it has no place. */
 function hardwareOf(lots: readonly Lot[], shopping: Shopping | null): Hardware[] {
   const list: Hardware[] = [];
   const put = (item: Hardware['item'], count: number, length: number | null = null) => {
@@ -140,7 +143,8 @@ function hardwareOf(lots: readonly Lot[], shopping: Shopping | null): Hardware[]
     if (same) same.count += count;
     else list.push({ item, count, length });
   };
-  for (const { recipe, count, overhead } of lots) {
+  for (const { recipe, loose } of lots) {
+    const { count, overhead } = loose;
     const [wall] = recipe.layers;
     // The gap of a box is inside it; hung clouds keep theirs by their chains.
     if (wall?.type === 'air' && isFramed(recipe)) put('spacer', SPACERS * (count - overhead), wall.d);

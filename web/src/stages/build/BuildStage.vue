@@ -8,8 +8,10 @@ import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
 import { plainPanelOf } from '@tawny/core/recipes/kind';
 import { buyLines } from '@tawny/core/words/build';
+import { fixingBuyLines } from '@tawny/core/words/fixings';
 import { counted } from '@tawny/core/words/counted';
 import { downloadCsv } from '../../charts/exports';
+import { useHolds } from '../../desk/useHolds';
 import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
 import NumberField from '../../fields/NumberField.vue';
@@ -26,6 +28,7 @@ const answers = useAnswers();
 const session = useSession();
 const router = useRouter();
 const issues = useIssues('build');
+const holds = useHolds();
 const project = computed(() => doc.project!);
 const build = computed(() => answers.glance!.build);
 const buying = computed(() => project.value.buying);
@@ -34,7 +37,12 @@ const currency = computed(() => project.value.brief.budget?.currency ?? '€');
 const length = (m: number) => lengthText(m, session.system);
 
 const lines = computed(() =>
-  build.value.result.panels === 0 ? [] : buyLines(build.value.result, buying.value, session.system),
+  build.value.result.panels === 0
+    ? []
+    : [
+        ...buyLines(build.value.result, buying.value, session.system),
+        ...fixingBuyLines(holds.value, project.value.treatment.fixings.link, session.system),
+      ],
 );
 const size = (r: { width: number; height: number; depth: number }) =>
   [r.width, r.height, ...(r.depth > 0 ? [r.depth] : [])].map(length).join(' × ');
