@@ -67,6 +67,11 @@ export function issueSentence(issue: z.core.$ZodIssue, root: unknown): string {
       return `holds ${issue.keys.map((k) => `"${k}"`).join(', ')}, which this version does not know`;
     case 'invalid_union':
       return `expected one of the allowed values, found ${got}`;
+    case 'invalid_format':
+      return `expected ${issue.format === 'datetime' ? 'a date and time like 2026-11-01T08:00:00Z' : `a text of the form ${issue.pattern ?? issue.format}`}, found ${got}`;
+    case 'invalid_key':
+    case 'invalid_element':
+      return issue.issues[0] ? issueSentence(issue.issues[0], root) : `expected another entry, found ${got}`;
     default:
       return issue.message;
   }

@@ -98,3 +98,24 @@ test('every problem is listed, not only the first', () => {
   );
   expect(read.ok ? [] : read.problems.map((p) => p.path)).toEqual(['climate.temperatureC', 'room.height']);
 });
+
+test('a wrong date, a wrong form and a reserved key are told by what was expected', () => {
+  interface Parts {
+    log: unknown[];
+    site: object;
+    treatment: { recipes: { id: string }[] };
+  }
+  const at = (change: (d: Parts) => unknown) => problemOf(spoiled((d) => change(d as unknown as Parts)));
+  const entry = { id: 'n1', at: 'yesterday', kind: 'note', text: '', readings: {} };
+  expect(at((d) => d.log.push(entry))).toEqual({
+    path: 'log[0].at',
+    message: 'expected a date and time like 2026-11-01T08:00:00Z, found "yesterday"',
+  });
+  const { message } = at((d) => {
+    d.treatment.recipes[0]!.id = 'mine';
+  });
+  expect(message).toBe('expected a text of the form /^own-/, found "mine"');
+  expect(at((d) => Object.assign(d.site, { valueOf: { done: true, found: null, note: '' } })).message).toMatch(
+    /^expected another name/,
+  );
+});

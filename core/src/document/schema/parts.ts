@@ -1,14 +1,10 @@
 /** The document piece by piece: what each kind of thing holds, and within which limits. Assembled in schema.ts. */
 import * as z from 'zod/mini';
-import en from 'zod/v4/locales/en.js';
 import { WAYS } from '../../fixings/ways';
 import { GROUPS, HIGHEST_COEFFICIENT } from '../../materials/library';
 import { ROLES } from '../../layout/rigs';
 import { THRESHOLDS } from '../../physics/reflections/thresholds';
 import { OCTAVES } from '../../quantities/bands';
-
-// The small build of the library speaks no language until told one.
-z.config(en());
 
 /** Limits of what a person can tape, m. The fields use the same figures. */
 export const LIMITS = {
