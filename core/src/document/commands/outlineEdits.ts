@@ -3,6 +3,7 @@
  * strips and panels keep their wall. All change the room given (a draft).
  */
 import { freeWallNames, type OutlineCorner } from '../place/outline';
+import { framingFrom } from '../place/framing';
 import { isAt, isByNumber, type Project, type Room, surfaceOfPlace } from '../schema/project';
 
 const indexOf = (room: Room, wall: string): number => {
@@ -50,13 +51,13 @@ export function moveWall(room: Room, wall: string, by: number): void {
   Object.assign(b, toB);
 }
 
-/** Gives new walls the material, framing and usefulness of the one they were cut from. */
-function likeWall(project: Project, wall: string, names: readonly string[]): void {
+/** Gives new walls, which begin so far along the one they were cut from, its material, framing and usefulness. */
+function likeWall(project: Project, wall: string, fresh: readonly { wall: string; from: number }[]): void {
   const { room, treatment } = project;
-  for (const name of names) {
+  for (const { wall: name, from } of fresh) {
     room.surfaces[name] = { material: room.surfaces[wall]!.material };
     const framing = room.framing[wall];
-    if (framing) room.framing[name] = { ...framing };
+    if (framing) room.framing[name] = framingFrom(framing, from);
     if (treatment.usable.includes(wall)) treatment.usable.push(name);
   }
 }
@@ -67,16 +68,23 @@ function hangings(project: Project, wall: string): { middle: number; put: (wall:
   const ends = room.partitions.flatMap((t) => [t.start, t.end]).filter((e) => e.wall === wall);
   const things = [
     ...room.openings.filter((o) => o.wall === wall).map((o) => ({ thing: o, key: 'wall' as const })),
-    ...[...room.patches, ...project.treatment.pieces.filter(isAt).map((p) => p.place)]
-      .filter((t) => t.face === wall)
-      .map((t) => ({ thing: t, key: 'face' as const })),
+    ...room.patches.filter((t) => t.face === wall).map((t) => ({ thing: t, key: 'face' as const })),
   ];
+  const pieces = project.treatment.pieces.filter(isAt).filter((p) => p.place.face === wall);
   return [
     ...things.map(({ thing, key }) => ({
       middle: thing.u + thing.width / 2,
       put: (name: string, back: number) => {
         (thing as unknown as Record<string, unknown>)[key] = name;
         thing.u -= back;
+      },
+    })),
+    ...pieces.map(({ place, meant }) => ({
+      middle: place.u + place.width / 2,
+      put: (name: string, back: number) => {
+        Object.assign(place, { face: name, u: place.u - back });
+        // Where it was to go is told along the same wall.
+        if (meant) meant.u -= back;
       },
     })),
     ...ends.map((end) => ({
@@ -106,7 +114,7 @@ export function splitWall(project: Project, wall: string, at: number): string {
     x: a.x + (at / length) * (b.x - a.x),
     y: a.y + (at / length) * (b.y - a.y),
   });
-  likeWall(project, wall, [name]);
+  likeWall(project, wall, [{ wall: name, from: at }]);
   for (const thing of hangings(project, wall)) if (thing.middle > at) thing.put(name, at);
   return name;
 }
@@ -175,7 +183,12 @@ export function insertRecess(project: Project, wall: string, from: number, width
   room.corners.splice(i, 1, ...named.map(({ wall: name, x, y }) => ({ wall: name, x, y })));
   // At an end the recess has no side of its own there: the neighbouring wall runs on to its face.
   if (atEnd) Object.assign(room.corners[(i + named.length) % room.corners.length]!, at(length, depth));
-  likeWall(project, wall, fresh);
+  likeWall(
+    project,
+    wall,
+    // Across the wall nothing is known of what is behind a side: it is counted from its own end.
+    named.slice(1).map(({ wall: name, from: u, what }) => ({ wall: name, from: what === 'side' ? 0 : u })),
+  );
   for (const thing of things) {
     const home =
       named.find((p) => p.what === 'rest' && p.from === 0 && thing.middle < from) ??

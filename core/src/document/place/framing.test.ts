@@ -1,7 +1,9 @@
 import { createProject } from '../create';
-import { applyCommand } from '../commands/commands';
+import { applyCommand, type Command } from '../commands/commands';
 import { membersOf } from '../../room/members';
 import { settingOf } from '../../room/setting';
+import { studyHang } from '../../studies/hang/study';
+import { pieceAt } from '../../testing/pieces';
 import type { Framing, Project } from '../schema/project';
 
 /** 4 m wide, 5 m long; A is faced. */
@@ -53,4 +55,40 @@ test('turned all round they are told as before; walls and solid ceilings are lef
     framing: { kind: 'studs', spacing: 0.6, runs: 'up', first: 0.1, lining: 0 },
   }).project;
   expect(facing(wall, 'C').room.framing).toEqual(wall.room.framing);
+});
+
+describe('a wall cut in two', () => {
+  const studded = applyCommand(start, {
+    type: 'set-framing',
+    surface: 'B',
+    framing: { kind: 'studs', spacing: 0.6, runs: 'up', first: 0.1, lining: 0 },
+  }).project;
+  const studs = (project: Project, wall: string) => {
+    const setting = settingOf(project);
+    return membersOf(
+      setting,
+      setting.faces.find((f) => f.id === wall)!,
+    )!.at;
+  };
+  // Wall B is 5 m: studs at 0.1, 0.7, 1.3, 1.9, 2.5, 3.1, 3.7, 4.3 and 4.9 m.
+  test('has its studs where they were, counted from the new end', () => {
+    const cut = applyCommand(studded, { type: 'split-wall', wall: 'B', at: 2 }).project;
+    const right = cut.room.corners[cut.room.corners.findIndex((c) => c.wall === 'B') + 1]!.wall;
+    expect(studs(cut, 'B')).toEqual(near([0.1, 0.7, 1.3, 1.9]));
+    expect(studs(cut, right)).toEqual(near([0.5, 1.1, 1.7, 2.3, 2.9]));
+    const recess = applyCommand(studded, { type: 'insert-recess', wall: 'B', from: 2, width: 1, depth: 0.3 }).project;
+    const walls = recess.room.corners.map((c) => c.wall);
+    const [, , face, , rest] = walls.slice(walls.indexOf('B'));
+    expect([studs(recess, face!), studs(recess, rest!)]).toEqual([near([0.5]), near([0.1, 0.7, 1.3, 1.9])]);
+  });
+
+  test('takes along where a piece was meant to go', () => {
+    const up = pieceAt({ face: 'B', u: 3, state: 'hung' });
+    const put: Command = { type: 'put-pieces', pieces: [{ ...up, meant: { u: 2.9, v: up.place.v } }] };
+    const off = (p: Project) => studyHang(settingOf(p)).result.pieces[0]!.off;
+    const hung = applyCommand(start, put).project;
+    const cut = applyCommand(hung, { type: 'split-wall', wall: 'B', at: 2 }).project;
+    expect(cut.treatment.pieces[0]).toMatchObject({ place: { u: 1 }, meant: { u: expect.closeTo(0.9, 9) } });
+    expect(off(cut)!.along).toBeCloseTo(off(hung)!.along, 9);
+  });
 });
