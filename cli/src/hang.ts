@@ -9,7 +9,9 @@ import { studyHolds } from '@tawny/core/studies/hang/holds';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { layOutCommand } from '@tawny/core/studies/hang/take';
 import {
+  edgeWords,
   fromMiddleText,
+  lineWords,
   offLevelSentence,
   OPEN_WORDS,
   unmirroredSentence,
@@ -69,10 +71,11 @@ export function hangText(report: HangReport, project: Project): string {
     `${report.project.name}: ${report.pieces.length} pieces, ${report.level.by} at ${m(report.level.height)}`,
   ];
   for (const face of report.faces) {
-    lines.push('', `${surfaceWords(face.name)}, ${m(face.length)}; from its middle line`);
+    lines.push('', `${surfaceWords(face.name)}, ${m(face.length)}; from the ${lineWords(face.upright)}`);
+    const [low, high] = edgeWords(face.upright);
     for (const p of report.pieces.filter((q) => q.face === face.id))
       lines.push(
-        `  ${p.label.padEnd(11)} ${nameIn(project, p.recipe).padEnd(28)} left edge ${fromMiddleText(p.fromMiddle.left, 'metric')}, bottom ${m(p.edges.low)}, top ${m(p.edges.high)}${p.covers.length > 0 ? `; covers ${p.covers.join(', ')}` : ''}`,
+        `  ${p.label.padEnd(11)} ${nameIn(project, p.recipe).padEnd(28)} left edge ${fromMiddleText(p.fromMiddle.left, 'metric')}, ${low} ${m(p.edges.low)}, ${high} ${m(p.edges.high)}${p.covers.length > 0 ? `; covers ${p.covers.join(', ')}` : ''}`,
         ...fixingLines(p),
       );
   }

@@ -48,5 +48,5 @@ export interface Fixings {
   fittings: number;
 }
 
-/** Factors as is usual in the trade for what hangs on walls and over people; local codes go before them. Links of a 4 mm chain. */
+/** To begin with: factors of ours, twice as large over people; local codes and the fixing's maker go before them. Links of a 4 mm chain. */
 export const PLAIN_FIXINGS: Fixings = { ways: {}, wallFactor: 4, overheadFactor: 8, link: 0.032, fittings: 0.06 };

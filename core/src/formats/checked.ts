@@ -1,4 +1,4 @@
-/** A document of this version against its schema: a project, or a list of problems as sentences. What may be older is read by `projectFile.ts`. */
+/** A document of this version, as text and against its schema: a project, or a list of problems as sentences. What may be older is read by `projectFile.ts`. */
 import type * as z from 'zod/mini';
 import { type Project, projectSchema } from '../document/schema/project';
 

@@ -144,6 +144,7 @@ export function tilesOf(
   const [w, h] = [paper[0] / 1000, paper[1] / 1000];
   return blocks.flatMap(({ face, middle, pieces, holds }) =>
     holds.flatMap(({ hold, fixings }) => {
+      if (fixings.length === 0) return [];
       const upright = face.foot !== null;
       const piece = pieces.find((p) => p.id === hold.piece);
       const points = worth(piece, fixings, upright);

@@ -13,6 +13,7 @@ export interface HangingBlock {
   /** m from the face's left end (of a ceiling: from the left wall) to the line tapes begin at. */
   middle: number;
   pieces: HungPiece[];
+  /** Every piece of its own, with or without a fixing here. */
   holds: { hold: Hold; fixings: Fixing[] }[];
 }
 
@@ -20,13 +21,14 @@ export interface HangingBlock {
 export function hangingBlocks(setting: Setting, hang: HangResult, holds: HoldsResult): HangingBlock[] {
   const inOrder = [...hang.pieces].sort((a, b) => a.order - b.order);
   return setting.faces.flatMap((face): HangingBlock[] => {
+    const pieces = inOrder.filter((p) => p.face === face.id);
+    const own = new Set(pieces.map((p) => p.id));
     const held = inOrder.flatMap(({ id }) => {
       const hold = holds.pieces.find((h) => h.piece === id)!;
       const fixings = hold.fixings.filter((f) => f.face === face.id);
-      return fixings.length > 0 ? [{ hold, fixings }] : [];
+      return own.has(id) || fixings.length > 0 ? [{ hold, fixings }] : [];
     });
-    const pieces = inOrder.filter((p) => p.face === face.id);
-    return pieces.length + held.length > 0 ? [{ face, middle: middleOf(setting, face), pieces, holds: held }] : [];
+    return held.length > 0 ? [{ face, middle: middleOf(setting, face), pieces, holds: held }] : [];
   });
 }
 

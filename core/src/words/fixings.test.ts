@@ -1,10 +1,11 @@
+import type { HangingBlock } from '../report/hangingDrawing';
 import type { Fixing, Hold } from '../studies/hang/holds';
 import type { HungPiece } from '../studies/hang/study';
 import {
   anchorText,
   fixingBuyLines,
-  fixingCells,
   fixingRow,
+  fixingWords,
   holdSentences,
   laserList,
   massText,
@@ -59,15 +60,6 @@ test('a fixing as it is taped, in metres and in inches', () => {
   });
   // 1.5 m are 59.06″; 21 kg are 46.3 lb, which is not rounded down.
   expect(fixingRow(fixing(), false, 'inches')).toMatchObject({ along: '59.06″ left', load: '11 lb', rated: '47 lb' });
-  expect(
-    fixingCells(fixing({ onPiece: null, into: 'board', anchor: { anchor: 'board-anchor' } }), hold(), 'metric'),
-  ).toEqual([
-    'B1, screw of the cleat',
-    '150.0 cm left',
-    '170.0 cm',
-    'on the right wall',
-    'board alone; 21 kg, anchor for board',
-  ]);
 });
 
 test('an eye says its chain, from the front', () => {
@@ -150,4 +142,46 @@ test('what to buy: cleats by their run, chain by its links, the rest by what it 
   ]);
   expect(fixingBuyLines(holds, 0.032, 'feet')[0]).toMatchObject({ amount: '3.3', unit: 'ft' });
   expect(fixingBuyLines({ ...holds, pieces: [] }, 0.032, 'metric')).toEqual([]);
+});
+
+describe('a face of a sheet in words', () => {
+  const block = (upright: boolean, own: boolean, of: Hold) =>
+    ({
+      face: {
+        foot: upright
+          ? [
+              [0, 0],
+              [1, 0],
+            ]
+          : null,
+      },
+      pieces: own ? [{ id: of.piece }] : [],
+      holds: [{ hold: of, fixings: of.fixings }],
+    }) as unknown as HangingBlock;
+
+  test('a wall says middle line and up, a ceiling listening axis and from the front', () => {
+    const screw = fixing({ onPiece: null, into: 'board', anchor: { anchor: 'board-anchor' } });
+    const wall = fixingWords(block(true, true, hold({ fixings: [screw] })), 'metric');
+    expect(wall.head).toEqual(['fixing', 'from the middle line', 'up', 'on the piece', 'goes into; look for']);
+    expect(wall.rows).toEqual([
+      [
+        'B1, screw of the cleat',
+        '150.0 cm left',
+        '170.0 cm',
+        'on the right wall',
+        'board alone; 21 kg, anchor for board',
+      ],
+    ]);
+    const over = fixingWords(block(false, true, hold({ overhead: true, fixings: [screw] })), 'metric');
+    expect(over.head.slice(1, 3)).toEqual(['from the listening axis', 'from the front']);
+  });
+
+  test('what a piece asks for stands with its own face alone, with or without a fixing', () => {
+    const pressed = hold({ way: 'pressed' });
+    expect(fixingWords(block(true, true, pressed), 'metric')).toMatchObject({
+      rows: [],
+      asks: [expect.stringMatching(/^B1: Cut it a little large/)],
+    });
+    expect(fixingWords(block(true, false, pressed), 'metric').asks).toEqual([]);
+  });
 });

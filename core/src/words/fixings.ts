@@ -4,10 +4,11 @@ import type { Way } from '../fixings/ways';
 import { fixed } from '../quantities/format';
 import { FOOT, type LengthSystem, lengthText } from '../quantities/lengths';
 import type { Tile } from '../report/hangingAtSize';
+import type { HangingBlock } from '../report/hangingDrawing';
 import type { Fixing, Hold, HoldNote, HoldsResult } from '../studies/hang/holds';
 import type { HungPiece } from '../studies/hang/study';
 import type { BuyLine } from './build';
-import { fromMiddleText } from './hang';
+import { fromMiddleText, lineWords } from './hang';
 import { surfaceWords } from './tapes';
 
 export const WAY_WORDS: Record<Way, string> = {
@@ -99,17 +100,29 @@ export function fixingRow(f: Fixing, overhead: boolean, system: LengthSystem): F
   };
 }
 
-/** Heads of a sheet's table of fixings, and its rows. */
-export const FIXING_HEAD = ['fixing', 'from the middle line', 'up', 'on the piece', 'goes into; look for'];
-export function fixingCells(f: Fixing, { label, overhead }: Hold, system: LengthSystem): string[] {
-  const r = fixingRow(f, overhead, system);
-  return [
-    `${label}, ${r.what}`,
-    r.along,
-    r.up,
-    r.onPiece,
-    `${r.into}; ${r.rated}, ${r.anchor}${r.chain ? `; chain of ${r.chain}` : ''}`,
-  ];
+/** A face of a sheet in words: heads and rows of its fixings, and what its pieces ask for beside them. */
+export function fixingWords({ face, pieces, holds }: HangingBlock, system: LengthSystem) {
+  const upright = face.foot !== null;
+  const own = new Set(pieces.map((p) => p.id));
+  return {
+    head: [
+      'fixing',
+      `from the ${lineWords(upright)}`,
+      upright ? 'up' : 'from the front',
+      'on the piece',
+      'goes into; look for',
+    ],
+    rows: holds.flatMap(({ hold, fixings }) =>
+      fixings.map((f): string[] => {
+        const r = fixingRow(f, hold.overhead, system);
+        const looked = `${r.into}; ${r.rated}, ${r.anchor}${r.chain ? `; chain of ${r.chain}` : ''}`;
+        return [`${hold.label}, ${r.what}`, r.along, r.up, r.onPiece, looked];
+      }),
+    ),
+    asks: holds
+      .filter(({ hold }) => own.has(hold.piece))
+      .flatMap(({ hold }) => holdSentences(hold, system).map((line) => `${hold.label}: ${line}`)),
+  };
 }
 
 /** Heights and offsets alone, each once, as a laser is set: up from the floor, then from left to right. */
@@ -179,7 +192,7 @@ export function tileWords(
   system: LengthSystem,
 ): string[] {
   return [
-    `Frame: left side ${fromMiddleText(left, system)} ${upright ? 'of the middle line' : 'of the listening axis'}, ${upright ? `lower side ${lengthText(edge, system)} up from the floor` : `upper side ${lengthText(edge, system)} from the wall faced`}.`,
+    `Frame: left side ${fromMiddleText(left, system)} of the ${lineWords(upright)}, ${upright ? `lower side ${lengthText(edge, system)} up from the floor` : `upper side ${lengthText(edge, system)} from the wall faced`}.`,
     `${label}, sheet ${at} of ${of}. Print at 100 %, not fitted to the page.`,
   ];
 }

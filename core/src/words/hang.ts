@@ -94,6 +94,23 @@ export function offSentence(
   return `${label} hangs ${offText(off, upright, system)} than meant${still}${many}.`;
 }
 
+/** The line tapes begin at. */
+export const lineWords = (upright: boolean): string => (upright ? 'middle line' : 'listening axis');
+
+/** What its edges across that line are called. */
+export const edgeWords = (upright: boolean): [string, string] =>
+  upright ? ['bottom', 'top'] : ['front edge', 'rear edge'];
+
+/** Heads of a sheet's table of pieces. */
+export const hangingHead = (upright: boolean): string[] => [
+  'up',
+  'piece',
+  'left edge',
+  'right edge',
+  ...edgeWords(upright),
+  'gaps left, right',
+];
+
 export interface HangingRow {
   id: string;
   order: number;

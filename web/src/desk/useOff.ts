@@ -8,6 +8,8 @@ export function useOff() {
   const answers = useAnswers();
   const session = useSession();
   return (piece: HungPiece): string | null => {
+    // Most hang where they were meant to: then no mark is looked at.
+    if (!piece.off) return null;
     const { marks, setting } = answers.glance!;
     const upright = setting.faces.find((f) => f.id === piece.face)!.foot !== null;
     const own = setting.project.treatment.pieces.find((p) => p.id === piece.id)!.covers;

@@ -4,8 +4,8 @@ import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { type HangingBlock, hangingSvg } from '@tawny/core/report/hangingDrawing';
 import type { Setting } from '@tawny/core/room/setting';
-import { FIXING_HEAD, fixingCells, holdSentences } from '@tawny/core/words/fixings';
-import { hangingRow } from '@tawny/core/words/hang';
+import { fixingWords } from '@tawny/core/words/fixings';
+import { hangingHead, hangingRow } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
 import { definition, FONT, lined, type Paper, pdfOf, surface, tick, wideOn } from './pdf';
 
@@ -22,8 +22,6 @@ export interface HangingContent {
 
 /** Largest height of one face's drawing, mm: more than a mark wants, for its edges are read off it. */
 export const FACE_MM = 84;
-
-export const HANGING_HEAD = ['up', 'piece', 'left edge', 'right edge', 'bottom', 'top', 'gaps left, right'];
 
 export function hangingPdf(title: string, content: HangingContent, paper: Paper): Promise<Blob> {
   const { setting, system, level } = content;
@@ -43,13 +41,12 @@ export function hangingPdf(title: string, content: HangingContent, paper: Paper)
       ];
     });
     const titled = { id: b.face.id, name: b.face.name, kind: b.face.kind };
-    const fixings = b.holds.flatMap(({ hold, fixings: own }) => own.map((f) => fixingCells(f, hold, system)));
-    const asks = b.holds.flatMap(({ hold }) =>
-      hold.fixings[0]!.face === b.face.id ? holdSentences(hold, system).map((line) => `${hold.label}: ${line}`) : [],
-    );
+    const { head, rows: fixings, asks } = fixingWords(b, system);
+    const pieces = { head: hangingHead(b.face.foot !== null), widths: [26, '*' as const, 66, 66, 54, 54, 86], rows };
     return [
-      surface(blockTitle(titled), picture, { head: HANGING_HEAD, widths: [26, '*', 66, 66, 54, 54, 86], rows }),
-      ...(fixings.length > 0 ? [lined(FIXING_HEAD, ['*', 74, 52, 118, 150], fixings)] : []),
+      // A wall beside a corner piece has fixings and no piece of its own.
+      surface(blockTitle(titled), picture, rows.length > 0 ? pieces : null),
+      ...(fixings.length > 0 ? [lined(head, ['*', 74, 52, 118, 150], fixings)] : []),
       ...asks.map((line): Content => ({ text: line, fontSize: 8.5, margin: [0, 2, 0, 0] })),
     ];
   });

@@ -40,14 +40,14 @@ export const lined = (head: readonly string[], widths: (number | '*')[], rows: C
   layout: 'lightHorizontalLines',
 });
 
-/** A surface: its title with the scale, its drawing, its table. */
+/** A surface: its title with the scale, its drawing, its table where it has one. */
 export function surface(
   title: string,
   picture: { svg: string; width: number; scale: number },
-  table: { head: readonly string[]; widths: (number | '*')[]; rows: Content[][] },
+  table: { head: readonly string[]; widths: (number | '*')[]; rows: Content[][] } | null,
 ): Content {
   return {
-    unbreakable: table.rows.length <= 6,
+    unbreakable: (table?.rows.length ?? 0) <= 6,
     stack: [
       {
         text: [
@@ -57,7 +57,7 @@ export function surface(
         margin: [0, 8, 0, 0],
       },
       drawing(picture),
-      lined(table.head, table.widths, table.rows),
+      ...(table ? [lined(table.head, table.widths, table.rows)] : []),
     ],
   };
 }

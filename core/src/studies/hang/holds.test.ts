@@ -2,8 +2,10 @@
 import { createProject } from '../../document/create';
 import type { Command } from '../../document/commands/commands';
 import { settingOf } from '../../room/setting';
-import { G } from '../../fixings/points';
+import { FINDS, G } from '../../fixings/points';
+import { membersOf } from '../../room/members';
 import { pieceAt } from '../../testing/pieces';
+import { seeded } from '../../testing/random';
 import { edited } from '../../testing/rooms';
 import { noteSentence } from '../../words/fixings';
 import { studyHolds } from './holds';
@@ -152,4 +154,89 @@ test('another way, a piece on feet, and a screw over a socket’s cable', () => 
   });
   expect(feet.pieces[0]).toMatchObject({ way: 'feet', feet: near(0.4) });
   expect(feet.pieces[0]!.fixings.map((f) => f.role)).toEqual(['strap']);
+});
+
+describe('random rooms, framings and pieces', () => {
+  const RECIPES_TRIED = [
+    'panel-10',
+    'panel-15-gap',
+    'cloud-10',
+    'port-box-50',
+    'skyline-13',
+    'board-18',
+    'block',
+  ] as const;
+  const random = seeded(907);
+  const commands = (): Command[] => {
+    const framed = ['A', 'B', 'C', 'D', 'ceiling'].flatMap((surface): Command[] =>
+      random.whole(0, 3) === 0
+        ? []
+        : [
+            {
+              type: 'set-framing',
+              surface,
+              framing: {
+                kind: random.pick(['studs', 'joists', 'solid'] as const),
+                spacing: random.between(0.3, 1.2),
+                runs: random.pick(['up', 'across'] as const),
+                first: random.between(0, 1),
+                lining: random.between(0, 0.03),
+              },
+            },
+          ],
+    );
+    const pieces = Array.from({ length: 4 }, (_, i) => {
+      const face = random.pick(['A', 'B', 'C', 'D', 'ceiling']);
+      const [width, height] = [random.between(0.2, 1.2), random.between(0.2, 1.2)];
+      const [u, v] = [random.between(0, 2.5), random.between(0, 1.2)];
+      return { id: `p${i}`, recipe: random.pick(RECIPES_TRIED), face, u, v, width, height };
+    });
+    return [
+      ...framed,
+      put(...pieces),
+      { type: 'set-hanging', hanging: { cloudFall: random.pick([0, random.between(0, 0.3)]) } },
+      ...RECIPES_TRIED.map((recipe): Command => ({
+        type: 'set-way',
+        recipe,
+        way:
+          recipe === 'block' || recipe === 'board-18' ? null : random.pick(['cleat', 'flush', 'hooks', null] as const),
+      })),
+    ];
+  };
+
+  test('every fixing lies on its piece; a row carries the whole weight and turns nothing; ratings are never below the load', () => {
+    let [seen, onMembers] = [0, 0];
+    for (let i = 0; i < 150; i++) {
+      const setting = settingOf(edited(start, ...commands()));
+      const hang = studyHang(setting).result;
+      const { wallFactor, overheadFactor } = setting.project.treatment.fixings;
+      for (const hold of studyHolds(setting, hang).pieces) {
+        const piece = hang.pieces.find((p) => p.id === hold.piece)!;
+        expect(hold.ways).toContain(hold.way);
+        for (const f of hold.fixings) {
+          seen += 1;
+          expect(f.u).toBeGreaterThanOrEqual(piece.left - 1e-9);
+          expect(f.u).toBeLessThanOrEqual(piece.right + 1e-9);
+          expect(f.v).toBeGreaterThanOrEqual(piece.low - 1e-9);
+          expect(f.v).toBeLessThanOrEqual(piece.high + 1e-9);
+          expect(f.rated).toBeGreaterThanOrEqual(f.load * (hold.overhead ? overheadFactor : wallFactor) - 2e-3);
+          if (f.into === 'member') {
+            onMembers += 1;
+            const face = setting.faces.find((o) => o.id === f.face)!;
+            const { at, runs } = membersOf(setting, face)!;
+            expect(Math.min(...at.map((m) => Math.abs(m - (runs === 'up' ? f.u : f.v))))).toBeLessThanOrEqual(
+              FINDS + 1e-9,
+            );
+          }
+        }
+        const row = hold.fixings.filter((f) => f.role === 'screw' || f.role === 'hanger' || f.role === 'hook');
+        if (row.length === 0) continue;
+        expect(row.reduce((sum, f) => sum + f.shear, 0)).toBeCloseTo(hold.mass * G, 6);
+        const middle = (piece.left + piece.right) / 2;
+        if (row.length > 1) expect(row.reduce((sum, f) => sum + f.shear * (f.u - middle), 0)).toBeCloseTo(0, 6);
+      }
+    }
+    expect(seen).toBeGreaterThan(1000);
+    expect(onMembers).toBeGreaterThan(100);
+  });
 });

@@ -50,7 +50,7 @@ export interface Conflict {
 export interface HangResult {
   pieces: HungPiece[];
   /** Faces that hold something, and how far the line tapes begin at is from their left end (of a ceiling: from the left wall), m. */
-  faces: { id: string; name: string; length: number; middle: number }[];
+  faces: { id: string; name: string; upright: boolean; length: number; middle: number }[];
   /** Pieces something is in the way of. */
   conflicts: number;
   /** Decided by number, not up and without a place. */
@@ -158,7 +158,7 @@ export function studyHang(setting: Setting): Study<HangResult> {
       const { left, right, low, high } = p.box;
       // Other pieces are called as they are on the drawing.
       const others = waysOf(p.standoff)
-        .filter((k) => k.id !== p.id)
+        .filter((k) => k.kind !== 'piece' || k.id !== p.id)
         .map((k) => ({ ...k, name: labels.get(k.id) ?? k.name }));
       const gaps = gapsOf(p, face, others);
       return {
@@ -191,7 +191,7 @@ export function studyHang(setting: Setting): Study<HangResult> {
       pieces,
       faces: held.map(({ face, middle }) => {
         const { left, right } = boundsOf(faceOutline(face));
-        return { id: face.id, name: face.name, length: right - left, middle };
+        return { id: face.id, name: face.name, upright: face.foot !== null, length: right - left, middle };
       }),
       conflicts: pieces.filter((p) => p.conflicts.length > 0).length,
       waiting: lots.reduce((sum, p) => sum + p.place.count, 0),

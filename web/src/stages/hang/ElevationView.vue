@@ -5,7 +5,7 @@ import { useResizeObserver } from '@vueuse/core';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { obstaclesOn } from '@tawny/core/room/keepOuts';
 import { membersOf } from '@tawny/core/room/members';
-import { fromMiddleText } from '@tawny/core/words/hang';
+import { fromMiddleText, lineWords } from '@tawny/core/words/hang';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import DimensionLayer from '../../board/layers/DimensionLayer.vue';
 import { patternPath } from '../../board/shapes';
@@ -150,7 +150,7 @@ const said = computed(() =>
       :y="view.y(view.bounds.low) + (view.upright ? 18 : -10)"
       text-anchor="middle"
     >
-      {{ view.upright ? 'middle line' : 'listening axis' }}
+      {{ lineWords(view.upright) }}
     </text>
   </svg>
 </template>

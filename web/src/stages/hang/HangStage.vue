@@ -37,7 +37,7 @@ function toWall(u: Unplaced, way: Extract<WayOut, { way: 'wall' }>): void {
 <template>
   <StageFrame
     title="Hang"
-    :subtitle="`${surfaceWords(face.name)}; tapes from its middle line`"
+    :subtitle="`${surfaceWords(face.name)}; tapes from ${face.foot ? 'its middle line' : 'the listening axis'}`"
     bench-label="The chosen piece and how pieces line up"
   >
     <template #actions>

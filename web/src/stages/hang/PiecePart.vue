@@ -4,7 +4,7 @@ import { computed } from 'vue';
 import { isAt, LIMITS } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { middleOf } from '@tawny/core/studies/hang/study';
-import { fromMiddleText } from '@tawny/core/words/hang';
+import { fromMiddleText, lineWords } from '@tawny/core/words/hang';
 import { issueSentence } from '@tawny/core/words/issues';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import PieceFields from '../../desk/PieceFields.vue';
@@ -34,7 +34,7 @@ const conflicts = computed(() =>
     <h2>{{ chosen.label }} · {{ nameOf(chosen.recipe) }}</h2>
     <p class="tapes">
       <span
-        ><small>left edge from the middle line</small
+        ><small>left edge from the {{ lineWords(upright) }}</small
         ><b>{{ fromMiddleText(chosen.fromMiddle.left, session.system) }}</b></span
       >
       <span
@@ -53,7 +53,7 @@ const conflicts = computed(() =>
     <p v-for="c in conflicts" :key="c" class="bad" role="alert" data-conflict>{{ c }}</p>
     <template v-if="!chosen.locked">
       <NumberField
-        label="Left edge, right of the middle line"
+        :label="`Left edge, right of the ${lineWords(upright)}`"
         :model-value="chosen.fromMiddle.left"
         :min="-LIMITS.side[1]"
         :max="LIMITS.side[1]"

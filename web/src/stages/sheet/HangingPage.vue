@@ -4,14 +4,14 @@ import { computed, ref } from 'vue';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { facesAtSize, tilesOf } from '@tawny/core/report/hangingAtSize';
 import { hangingBlocks, hangingSvg } from '@tawny/core/report/hangingDrawing';
-import { FIXING_HEAD, fixingCells, holdSentences, laserList, noteSentence, tileWords } from '@tawny/core/words/fixings';
-import { hangingRow } from '@tawny/core/words/hang';
+import { fixingWords, laserList, noteSentence, tileWords } from '@tawny/core/words/fixings';
+import { hangingHead, hangingRow, lineWords } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
 import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
 import { useRecipeNames } from '../../desk/recipeNames';
 import { useHolds } from '../../desk/useHolds';
-import { FACE_MM, HANGING_HEAD, hangingPdf } from '../../print/hangingPdf';
+import { FACE_MM, hangingPdf } from '../../print/hangingPdf';
 import { FONT as PDF_FONT, pagesAtSize, type Paper, pdfOf, tileOn, wideOn } from '../../print/pdf';
 import SheetBlock from './SheetBlock.vue';
 import SheetFrame from './SheetFrame.vue';
@@ -39,10 +39,9 @@ const shown = computed(() =>
       hangingSvg(setting.value, b, hang.value.level.height, [wideOn(paper.value), FACE_MM], FONT, figure),
     ),
     rows: b.pieces.map((p) => ({ ...hangingRow(p, session.system), made: nameOf(p.recipe), up: p.state === 'hung' })),
-    fixings: b.holds.flatMap(({ hold, fixings }) => fixings.map((f) => fixingCells(f, hold, session.system))),
-    asks: b.holds.flatMap(({ hold }) =>
-      hold.fixings[0]!.face === b.face.id ? holdSentences(hold, session.system).map((s) => `${hold.label}: ${s}`) : [],
-    ),
+    line: lineWords(b.face.foot !== null),
+    head: hangingHead(b.face.foot !== null),
+    fixings: fixingWords(b, session.system),
     laser: laserList(
       b.pieces,
       b.holds.flatMap((h) => h.fixings),
@@ -132,7 +131,7 @@ async function take(kind: 'dxf' | 'svg' | 'tiles'): Promise<void> {
       <table v-if="b.rows.length > 0">
         <thead>
           <tr>
-            <th v-for="h in HANGING_HEAD" :key="h">{{ h }}</th>
+            <th v-for="h in b.head" :key="h">{{ h }}</th>
           </tr>
         </thead>
         <tbody>
@@ -153,21 +152,21 @@ async function take(kind: 'dxf' | 'svg' | 'tiles'): Promise<void> {
           </tr>
         </tbody>
       </table>
-      <table v-if="b.fixings.length > 0" class="fixings">
+      <table v-if="b.fixings.rows.length > 0" class="fixings">
         <thead>
           <tr>
-            <th v-for="h in FIXING_HEAD" :key="h">{{ h }}</th>
+            <th v-for="h in b.fixings.head" :key="h">{{ h }}</th>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(cells, i) in b.fixings" :key="i" data-fixing-row>
+          <tr v-for="(cells, i) in b.fixings.rows" :key="i" data-fixing-row>
             <td v-for="(cell, k) in cells" :key="k">{{ cell }}</td>
           </tr>
         </tbody>
       </table>
-      <p v-for="s in b.asks" :key="s">{{ s }}</p>
+      <p v-for="s in b.fixings.asks" :key="s">{{ s }}</p>
       <p data-laser>
-        <b>Laser</b>: {{ b.laser.heights.join(', ') }}; from the middle line {{ b.laser.offsets.join(', ') }}.
+        <b>Laser</b>: {{ b.laser.heights.join(', ') }}; from the {{ b.line }} {{ b.laser.offsets.join(', ') }}.
       </p>
     </SheetBlock>
   </SheetFrame>

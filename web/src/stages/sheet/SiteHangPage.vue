@@ -1,13 +1,13 @@
 <script setup lang="ts">
 /** Site view of hanging: one piece at a time in hanging order, its edges and fixings large, up, hung at, next. */
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { LIMITS } from '@tawny/core/document/schema/project';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { hangingBlocks, hangingSvg } from '@tawny/core/report/hangingDrawing';
 import { hungAt } from '@tawny/core/studies/hang/edit';
-import { middleOf } from '@tawny/core/studies/hang/study';
+import { type HungPiece, middleOf } from '@tawny/core/studies/hang/study';
 import { fixingRow, holdSentences, WAY_WORDS } from '@tawny/core/words/fixings';
-import { hangingRow } from '@tawny/core/words/hang';
+import { hangingRow, lineWords } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
 import { stamp } from '../../desk/pieces';
 import { useRecipeNames } from '../../desk/recipeNames';
@@ -15,8 +15,9 @@ import { useHolds } from '../../desk/useHolds';
 import { useOff } from '../../desk/useOff';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
-import { big, SITE_VIEWS } from './site';
+import { SITE_VIEWS, useOneByOne } from './site';
 import SiteFrame from './SiteFrame.vue';
+import SiteMeasure from './SiteMeasure.vue';
 import { FONT, useSheet } from './useSheet';
 
 const { doc, answers, session, setting } = useSheet();
@@ -25,13 +26,10 @@ const holds = useHolds();
 const off = useOff();
 const hang = computed(() => answers.glance!.hang.result);
 const list = computed(() => [...hang.value.pieces].sort((a, b) => a.order - b.order));
-const at = ref(
-  Math.max(
-    0,
-    list.value.findIndex((p) => p.state !== 'hung'),
-  ),
+const isUp = ({ state }: HungPiece) => state === 'hung';
+const { here, frame, finding, said } = useOneByOne(list, isUp, (p) =>
+  doc.run({ type: 'set-piece-state', ids: [p.id], state: isUp(p) ? 'laid-out' : 'hung', at: stamp() }),
 );
-const here = computed(() => list.value[Math.min(at.value, list.value.length - 1)] ?? null);
 const own = computed(() => doc.project!.treatment.pieces.find((p) => p.id === here.value?.id) ?? null);
 const face = computed(() => setting.value.faces.find((f) => f.id === here.value!.face)!);
 const upright = computed(() => face.value.foot !== null);
@@ -52,14 +50,6 @@ const picture = computed(() => {
   const { svg } = hangingSvg(setting.value, alone, hang.value.level.height, [130, 60], FONT, figure);
   return `data:image/svg+xml,${encodeURIComponent(svg)}`;
 });
-const done = computed(() => list.value.filter((p) => p.state === 'hung').length);
-function setDone(): void {
-  const up = here.value!.state !== 'hung';
-  const ids = [here.value!.id];
-  doc.run({ type: 'set-piece-state', ids, state: up ? 'hung' : 'laid-out', at: stamp() });
-  if (up && at.value < list.value.length - 1) at.value += 1;
-}
-const finding = ref(false);
 function hungThere(change: { left?: number; low?: number }): void {
   const { id, left, low } = { ...here.value!, ...change };
   doc.run({ type: 'put-pieces', pieces: [hungAt(setting.value, id, left, low, stamp())] });
@@ -70,37 +60,24 @@ const write = (note: string) => doc.run({ type: 'put-pieces', pieces: [{ ...own.
 
 <template>
   <SiteFrame
-    :at="Math.min(at, list.length - 1)"
-    :count="list.length"
-    :done="done"
-    :is-done="here?.state === 'hung'"
+    v-bind="frame"
     do-it="It is up"
     thing="piece"
     other="Hung it at …"
-    :finding="finding"
     :views="SITE_VIEWS('/site-hang')"
     :back="{ to: '/hang', word: 'To Hang' }"
-    @go="at = $event"
-    @done="setDone"
-    @find="finding = !finding"
+    v-on="said"
   >
     <div v-if="here && own" :data-site-piece="here.id">
       <h1>
         <span class="label">{{ here.short }}</span> {{ title }}
       </h1>
       <p class="soft note">{{ nameOf(here.recipe) }}, {{ WAY_WORDS[hold.way] }}</p>
-      <section class="measure">
-        <p class="figure">
-          {{ big(row.left)[0] }}<small>{{ big(row.left)[1] }}</small>
-        </p>
-        <p>left edge, from the {{ upright ? 'middle line' : 'listening axis' }}</p>
-      </section>
-      <section class="measure">
-        <p class="figure">
-          {{ big(row.low)[0] }}<small>{{ big(row.low)[1] }}</small>
-        </p>
-        <p>{{ upright ? 'lower edge, up from the floor' : 'front edge, from the wall faced' }}</p>
-      </section>
+      <SiteMeasure :text="row.left" :of="`left edge, from the ${lineWords(upright)}`" />
+      <SiteMeasure
+        :text="row.low"
+        :of="upright ? 'lower edge, up from the floor' : 'front edge, from the wall faced'"
+      />
       <section v-if="finding" class="found">
         <NumberField
           label="Left edge, right of the middle"

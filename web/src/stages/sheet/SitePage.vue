@@ -1,17 +1,22 @@
 <script setup lang="ts">
 /** Site view, for a phone in the room: one mark at a time in large figures, done, found at, next. */
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { blockSvg } from '@tawny/core/report/markingDrawing';
 import { LIMITS } from '@tawny/core/document/schema/project';
 import { blockTitle, differenceText, sheetRow, siteSentence } from '@tawny/core/words/sheet';
 import NumberField from '../../fields/NumberField.vue';
 import SiteFrame from './SiteFrame.vue';
-import { big, SITE_VIEWS } from './site';
+import { SITE_VIEWS, useOneByOne } from './site';
+import SiteMeasure from './SiteMeasure.vue';
 import { useSheet } from './useSheet';
 
 const { doc, session, blocks, site, verdict } = useSheet();
 const list = computed(() =>
   blocks.value.flatMap((b) => b.marks.map((mark) => ({ mark, block: b, surface: blockTitle(b) }))),
+);
+const isDone = ({ mark }: { mark: { id: string } }) => site.value[mark.id]?.done === true;
+const { here, frame, finding, said } = useOneByOne(list, isDone, (entry) =>
+  doc.run({ type: 'set-site', mark: entry.mark.id, site: { done: !isDone(entry) } }),
 );
 /** The surface with this one mark, largest size in mm; on the screen it takes the width there is. */
 const picture = computed(() => {
@@ -20,23 +25,8 @@ const picture = computed(() => {
   const { svg } = blockSvg({ ...entry.block, marks: [entry.mark] }, [130, 60], 'sans-serif');
   return `data:image/svg+xml,${encodeURIComponent(svg)}`;
 });
-const at = ref(
-  Math.max(
-    0,
-    list.value.findIndex((e) => !site.value[e.mark.id]?.done),
-  ),
-);
-const here = computed(() => list.value[Math.min(at.value, list.value.length - 1)] ?? null);
 const row = computed(() => (here.value ? sheetRow(here.value.mark, session.system) : null));
 const met = computed(() => (here.value ? (site.value[here.value.mark.id] ?? null) : null));
-const done = computed(() => list.value.filter((e) => site.value[e.mark.id]?.done).length);
-function setDone(): void {
-  const mark = here.value!.mark.id;
-  const now = !met.value?.done;
-  doc.run({ type: 'set-site', mark, site: { done: now } });
-  if (now && at.value < list.value.length - 1) at.value += 1;
-}
-const finding = ref(false);
 function found(change: { first?: number; second?: number }): void {
   const { mark } = here.value!;
   const before = met.value?.found ?? { first: mark.tape[0].metres, second: mark.tape[1].metres };
@@ -54,38 +44,20 @@ const sentence = computed(() => siteSentence(verdict.value, session.system));
 
 <template>
   <SiteFrame
-    :at="Math.min(at, list.length - 1)"
-    :count="list.length"
-    :done="done"
-    :is-done="met?.done === true"
+    v-bind="frame"
     do-it="Mark done"
     thing="mark"
     other="Found it at …"
-    :finding="finding"
     :views="SITE_VIEWS('/site')"
     :back="{ to: '/marks', word: 'To Marks' }"
-    @go="at = $event"
-    @done="setDone"
-    @find="finding = !finding"
+    v-on="said"
   >
     <div v-if="here && row" :data-site-mark="here.mark.id">
       <h1>
         <span class="letter">{{ row.letter }}</span> {{ here.surface }}
       </h1>
-      <section class="measure">
-        <p class="figure">
-          {{ big(row.first)[0] }}<small>{{ big(row.first)[1] }}</small>
-        </p>
-        <p>{{ row.firstFrom }}</p>
-        <p class="soft">zone {{ row.firstZone }}</p>
-      </section>
-      <section class="measure">
-        <p class="figure">
-          {{ big(row.second)[0] }}<small>{{ big(row.second)[1] }}</small>
-        </p>
-        <p>{{ row.secondFrom }}</p>
-        <p class="soft">zone {{ row.secondZone }}</p>
-      </section>
+      <SiteMeasure :text="row.first" :of="row.firstFrom" :note="`zone ${row.firstZone}`" />
+      <SiteMeasure :text="row.second" :of="row.secondFrom" :note="`zone ${row.secondZone}`" />
       <img v-if="!finding" :src="picture" :alt="`${here.surface} with the mark`" />
       <p class="soft note">
         {{ row.later }}, {{ row.level }}<template v-if="row.note">; {{ row.note }}</template>
