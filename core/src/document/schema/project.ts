@@ -13,6 +13,7 @@ import { GOES_ON, type PlaceSort } from '../../recipes/types';
 import { SCHOOLS } from '../../criteria/decayTargets';
 import { OCTAVES } from '../../quantities/bands';
 import { planFault } from '../place/outline';
+import { id, key, line, within } from './basics';
 import {
   brief,
   buying,
@@ -23,9 +24,6 @@ import {
   furniture,
   hanging,
   headRange,
-  id,
-  key,
-  line,
   logEntry,
   loudspeaker,
   marking,
@@ -39,12 +37,12 @@ import {
   state,
   strip,
   tape,
-  within,
 } from './parts';
 import { ownTarget, plan, prices, recipe } from './recipe';
 import { solidFault } from '../place/shape';
 
-export { FURNITURE_KINDS, LIMITS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
+export { LIMITS } from './basics';
+export { FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
 export const VERSION = 9;

@@ -5,7 +5,7 @@ import { AIMS, PLACE_CLASSES } from '../../dosage/aims';
 import { HIGHEST_COEFFICIENT } from '../../materials/library';
 import { OCTAVES } from '../../quantities/bands';
 import { FORMS } from '../../recipes/types';
-import { id, line, lines, LIMITS, within } from './parts';
+import { id, line, lines, LIMITS, within } from './basics';
 
 const whole = (from: number, to: number) => z.int().check(z.minimum(from), z.maximum(to));
 
