@@ -1,8 +1,9 @@
 /** Hang: laid out in one action, moved by hand, keyboard and tape, mirrored, told what is in the way, and undone as one step. */
-import { readFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import { extractText, getDocumentProxy } from 'unpdf';
-import { field, openDemo, part, settled, stage, type } from './rig';
+import { countMoves, counting } from './pageWork';
+import { field, openDemo, openFile, part, settled, stage, type } from './rig';
 
 async function openHang(page: Page): Promise<void> {
   await openDemo(page);
@@ -265,4 +266,56 @@ test('several pieces at once: chosen by Shift, moved together, brought into line
   await expect(group.locator('h2')).toHaveText('2 pieces');
   await group.getByLabel('Locked: laying out leaves them here').click();
   await expect(page.locator('.piece.locked')).toHaveCount(2);
+});
+
+/** The Bakehouse with ten tiles on each of four faces. */
+function fortyTiles(): string {
+  const path = new URL('../demo/bakehouse.tawny.json', import.meta.url);
+  const project = JSON.parse(readFileSync(path, 'utf8')) as { treatment: { pieces: object[] } };
+  project.treatment.pieces = ['A', 'B', 'C', 'ceiling'].flatMap((face) =>
+    Array.from({ length: 10 }, (_, i) => ({
+      id: `${face}-${i}`,
+      name: `Tile ${i + 1}`,
+      recipe: 'panel-5',
+      place: {
+        kind: 'at',
+        face,
+        u: 0.15 + 0.36 * (i % 5),
+        v: (face === 'ceiling' ? 0.4 : 0.6) + 0.8 * Math.floor(i / 5),
+        width: 0.3,
+        height: 0.6,
+        turnDeg: 0,
+        tiltDeg: 0,
+      },
+      state: 'laid-out',
+      dates: { decided: null, laidOut: null, hung: null },
+      covers: [],
+      locked: false,
+      meant: null,
+      note: '',
+    })),
+  );
+  return JSON.stringify({ ...project, id: 'forty-tiles', name: 'Forty tiles' });
+}
+
+test('one of forty pieces is dragged: it follows, asks no worker anything, and lays the page out once a move', async ({
+  page,
+}, info) => {
+  const path = info.outputPath('forty.tawny.json');
+  writeFileSync(path, fortyTiles());
+  await counting(page);
+  await openDemo(page);
+  await openFile(page, path);
+  await settled(page);
+  await stage(page, 'hang');
+  await face(page, 'C');
+  await expect(shown(page)).toHaveCount(10);
+  const box = (await shown(page).first().locator('rect').boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.mouse.move(x + 4, y, { steps: 4 });
+  await countMoves(page, 'Dragging one of forty pieces', (i) => page.mouse.move(x + 5 + (i % 9), y + 3 + (i % 5)));
+  await page.mouse.up();
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeEnabled();
 });
