@@ -103,8 +103,21 @@ describe('on walls', () => {
     expect(pointsOf('pressed', panel, solid)).toEqual([]);
     expect(() => pointsOf('cleat', { ...panel, width: 0 }, solid)).toThrow(/width must be/);
   });
-  test('four brackets in a corner carry a quarter each', () => {
-    expect(cornerBrackets(1.2, 8)).toEqual({ heights: [near(0.15), near(1.05)], shear: near(2 * G) });
+  test('four brackets in a corner carry a quarter each; along an edge, over heads, two that lie across hold all', () => {
+    const held = (overhead: boolean, into: 'solid' | 'board', ...at: number[]) =>
+      cornerBrackets({ length: 1.2, mass: 8, overhead }, { into, at });
+    expect(held(false, 'solid')).toEqual([
+      { along: near(0.15), into: 'solid', load: near(2 * G) },
+      { along: near(1.05), into: 'solid', load: near(2 * G) },
+    ]);
+    expect(held(true, 'board').map((b) => b.load)).toEqual([near(4 * G), near(4 * G)]);
+    // Studs on both sides of the middle take both; the nearer one more, by the lever.
+    const on = held(true, 'board', 0.3, 1);
+    expect(on.map((b) => [b.along, b.into])).toEqual([
+      [near(0.3), 'member'],
+      [near(1), 'member'],
+    ]);
+    expect(on.map((b) => b.load)).toEqual([near((8 * G * 0.4) / 0.7), near((8 * G * 0.3) / 0.7)]);
   });
 });
 

@@ -204,10 +204,28 @@ export function pointsOf(way: Way, piece: Hung, behind: Behind): HeldAt[] {
   return rowOn(piece, RAILS[way]!, behind);
 }
 
-/** Brackets of what stands across a corner: heights over its lower edge, a pair on either wall; what one of four carries, N. */
-export function cornerBrackets(height: number, mass: number): { heights: [number, number]; shear: number } {
-  const by = inset(height, 0.15);
-  return { heights: [by, height - by], shear: (mass * G) / 4 };
+/**
+ * Brackets of what stands across a corner or along an edge, on one of its two faces: places along it; what each carries, N: of half the
+ * weight its share, overhead of all of it, for a stiff frame rocks on two points that lie across from each other.
+ * @param behind what they go into, and members they cross, m along it
+ */
+export function cornerBrackets(
+  { length, mass, overhead }: { length: number; mass: number; overhead: boolean },
+  behind: { into: Into; at: readonly number[] },
+): { along: number; into: Into; load: number }[] {
+  mustBePositive('cornerBrackets', 'length', length);
+  const by = inset(length, 0.15);
+  const every = length > EYES.every ? EYES.every / 2 : null;
+  const places = placesAlong(by, length - by, every, behind.at);
+  const shares = sharesOf(
+    places.map((p) => p.at),
+    length / 2,
+  );
+  return places.map(({ at, onMember }, i) => ({
+    along: at,
+    into: onMember ? 'member' : behind.into,
+    load: mass * G * Math.max(0, shares[i]!) * (overhead ? 1 : 0.5),
+  }));
 }
 
 /** Distance of brackets of a corner piece from the edge of its leg, m. */

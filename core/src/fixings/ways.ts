@@ -21,7 +21,7 @@ export const WAYS_FOR: Readonly<Record<RecipeForm, WaysOf>> = {
   cloud: { wall: ON_WALLS, ceiling: ['chain', 'brackets'] },
   straddle: CORNERED,
   corner: CORNERED,
-  edge: CORNERED,
+  edge: { wall: ['brackets'], ceiling: ['brackets'] },
   block: { wall: ['feet', 'cleat'], ceiling: ['chain'] },
   board: { wall: ['brackets', 'cleat', 'hooks', 'feet'], ceiling: ['chain', 'brackets'] },
 };

@@ -2,9 +2,9 @@
  * Pieces along one line of a wall: which free stretch takes how many of what, and where each stands. Exact.
  *
  * A stretch's arrangements are few: all its pieces with equal gaps, or pieces over the zones of its marks first and the others with equal
- * gaps in what is left. For every number of pieces the best arrangement is kept, and a dynamic programme over the stretches chooses among
- * them: fewest open zones, then most pieces, then the most even gaps (least sum of their squares). All three add up over stretches, so that
- * the choice is proved the best there is of these arrangements.
+ * gaps in what is left; or all edge to edge. For every number of pieces the best arrangement is kept, and a dynamic programme over the
+ * stretches chooses among them: fewest open zones, then most pieces, then each kind as near to the end it is drawn to, then the most even
+ * gaps (least sum of their squares). All of these add up over stretches, so that the choice is proved the best there is of these arrangements.
  */
 
 export interface Span {
@@ -24,6 +24,8 @@ export interface LineKind {
   count: number;
   /** Whether it may stand over a zone. */
   covers: boolean;
+  /** Drawn to the start of the line (1), to its end (−1), or to neither (0, also where nothing is said). */
+  drawn?: 1 | 0 | -1;
 }
 
 export interface LineStretch extends Span {
@@ -31,6 +33,8 @@ export interface LineStretch extends Span {
   alike: 1 | 2;
   /** Whether it is its own mirror image, so that what stands in it must be too. */
   own: boolean;
+  /** Whether its pieces stand edge to edge, as one group as near to its middle as the zones leave it. */
+  tight?: boolean;
   /** What a covering piece must hold wholly; with the margin already in it, m along the line. */
   zones: readonly LineZone[];
 }
@@ -59,8 +63,18 @@ const MOST_ORDERS = 400;
 interface Arrangement {
   standing: Standing[];
   open: number;
+  /** Σ of the middles' distances from the ends they are drawn to, but for what all arrangements have in common, m. */
+  away: number;
   squares: number;
 }
+
+/** Whether one is better by what counts in turn. */
+function before(a: readonly number[], b: readonly number[]): boolean {
+  const i = a.findIndex((v, k) => Math.abs(v - b[k]!) > CRUMB);
+  return i >= 0 && a[i]! < b[i]!;
+}
+const awayOf = (standing: readonly Standing[], kinds: readonly LineKind[]): number =>
+  standing.reduce((sum, s) => sum + ((kinds[s.kind]!.drawn ?? 0) * (s.from + s.to)) / 2, 0);
 
 const gapsOf = (span: Span, standing: readonly Span[]): number[] => {
   let at = span.from;
@@ -87,6 +101,28 @@ function equalGapped(span: Span, order: readonly number[], kinds: readonly LineK
     at = from + kinds[kind]!.width;
     return { kind, from, to: at };
   });
+}
+
+/** Pieces in an order edge to edge, in the middle or shifted as little as the zones ask. */
+function edgeToEdge(stretch: LineStretch, order: readonly number[], kinds: readonly LineKind[], least: number) {
+  const widths = order.map((k) => kinds[k]!.width);
+  const free = stretch.to - stretch.from - widths.reduce((sum, w) => sum + w, 0);
+  const at = widths.map((_, i) => widths.slice(0, i).reduce((sum, w) => sum + w, 0));
+  const stand = (shift: number) =>
+    order.map((kind, i): Standing => {
+      const from = stretch.from + shift + at[i]!;
+      return { kind, from, to: from + widths[i]! };
+    });
+  // What is covered changes only where an edge meets one of a zone.
+  const shifts = stretch.zones.flatMap((z) =>
+    order.flatMap((k, i) =>
+      kinds[k]!.covers ? [z.to - widths[i]! - at[i]! - stretch.from, z.from - at[i]! - stretch.from] : [],
+    ),
+  );
+  return [free / 2, ...shifts]
+    .filter((s) => s >= least - CRUMB && s <= free - least + CRUMB)
+    .map((s) => ({ standing: stand(s), rank: [openIn(stretch.zones, stand(s), kinds), Math.abs(s - free / 2)] }))
+    .reduce((a, b) => (before(b.rank, a.rank) ? b : a)).standing;
 }
 
 /** An order that reads the same backwards where there is one: half of each kind, what is odd in the middle, the other half turned. */
@@ -175,7 +211,12 @@ const mirroredIn = ({ from, to }: Span, standing: readonly Standing[]): boolean 
 
 const keyOf = (counts: readonly number[]): string => counts.join(' ');
 const better = (a: Arrangement, b: Arrangement | undefined): boolean =>
-  !b || a.open < b.open - CRUMB || (a.open < b.open + CRUMB && a.squares < b.squares - CRUMB);
+  !b || before([a.open, a.away, a.squares], [b.open, b.away, b.squares]);
+/** What is drawn to the start first, then what is to neither end, then the others; alike from both ends where nothing is drawn. */
+function drawnOrder(counts: readonly number[], kinds: readonly LineKind[]): number[] {
+  const drawn = (k: number) => kinds[k]!.drawn ?? 0;
+  return kinds.some((k) => k.drawn) ? evenOrder(counts).sort((a, b) => drawn(b) - drawn(a)) : evenOrder(counts);
+}
 
 /** The best arrangement of a stretch for every number of each kind it holds. */
 function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least: number): Map<string, Arrangement> {
@@ -186,16 +227,23 @@ function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least:
     const found = {
       standing,
       open: openIn(stretch.zones, standing, kinds),
+      away: awayOf(standing, kinds),
       squares: squaresOf(gapsOf(stretch, standing)),
     };
     const key = keyOf(counts);
     if (better(found, best.get(key))) best.set(key, found);
   };
-  // With equal gaps throughout. Without zones all orders leave the same gaps.
-  for (const counts of countsThatFit(stretch, kinds, most, least))
-    for (const order of stretch.zones.length > 0 ? ordersOf(counts) : [evenOrder(counts)])
-      offer(counts, equalGapped(stretch, order, kinds));
-  if (stretch.zones.length === 0) return best;
+  // With equal gaps throughout, or none. Without zones all orders leave the same gaps.
+  const joint = stretch.tight ? 0 : least;
+  for (const counts of countsThatFit(stretch, kinds, most, joint, least))
+    for (const order of [drawnOrder(counts, kinds), ...(stretch.zones.length > 0 ? ordersOf(counts) : [])])
+      offer(
+        counts,
+        stretch.tight && order.length > 0
+          ? edgeToEdge(stretch, order, kinds, least)
+          : equalGapped(stretch, order, kinds),
+      );
+  if (stretch.zones.length === 0 || stretch.tight) return best;
   // Over the zones first, the others evenly between.
   kinds.forEach((k, kind) => {
     if (!k.covers) return;
@@ -222,16 +270,22 @@ function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least:
 }
 
 /** So many of each kind as stand in a span with a gap before, between and after them; none of any first. */
-function countsThatFit(span: Span, kinds: readonly LineKind[], most: readonly number[], least: number): number[][] {
+function countsThatFit(
+  span: Span,
+  kinds: readonly LineKind[],
+  most: readonly number[],
+  joint: number,
+  end = joint,
+): number[][] {
   const all: number[][] = [];
   const walk = (counts: number[], room: number) => {
     const kind = counts.length;
     if (kind === most.length) return void all.push(counts);
-    const each = kinds[kind]!.width + least;
+    const each = kinds[kind]!.width + joint;
     for (let n = 0; n <= most[kind]! && n * each <= room + CRUMB; n++) walk([...counts, n], room - n * each);
   };
   // Where nothing stands there is no gap to keep.
-  walk([], Math.max(0, span.to - span.from - least));
+  walk([], Math.max(0, span.to - span.from - 2 * end + joint));
   return all;
 }
 
@@ -244,23 +298,23 @@ function shared(
   least: number,
 ) {
   const none = most.map(() => 0);
-  let states = new Map([[keyOf(none), { counts: none, parts: [] as Standing[], squares: 0 }]]);
+  let states = new Map([[keyOf(none), { counts: none, parts: [] as Standing[], away: 0, squares: 0 }]]);
   for (const { alike, ...space } of spaces) {
     const half = most.map((n) => Math.floor(n / alike));
     const fits = countsThatFit(space, kinds, half, least).map((counts) => {
-      const parts = equalGapped(space, evenOrder(counts), kinds);
-      const twins = alike === 2 ? parts.map((s) => turned(s, whole)) : [];
-      return { counts, parts: [...parts, ...twins], squares: squaresOf(gapsOf(space, parts)) };
+      const parts = equalGapped(space, drawnOrder(counts, kinds), kinds);
+      const both = [...parts, ...(alike === 2 ? parts.map((s) => turned(s, whole)) : [])];
+      return { counts, parts: both, away: awayOf(both, kinds), squares: squaresOf(gapsOf(space, parts)) };
     });
     const next: typeof states = new Map();
     for (const state of states.values())
       for (const fit of fits) {
         const counts = state.counts.map((n, i) => n + alike * fit.counts[i]!);
         if (counts.some((n, i) => n > most[i]!)) continue;
-        const squares = state.squares + alike * fit.squares;
+        const [away, squares] = [state.away + fit.away, state.squares + alike * fit.squares];
         const known = next.get(keyOf(counts));
-        if (known && known.squares <= squares + CRUMB) continue;
-        next.set(keyOf(counts), { counts, parts: [...state.parts, ...fit.parts], squares });
+        if (known && !before([away, squares], [known.away, known.squares])) continue;
+        next.set(keyOf(counts), { counts, parts: [...state.parts, ...fit.parts], away, squares });
       }
     states = next;
   }
@@ -286,11 +340,12 @@ export function alongLine(stretches: readonly LineStretch[], kinds: readonly Lin
   interface State {
     counts: number[];
     open: number;
+    away: number;
     squares: number;
     chosen: Standing[][];
   }
   const none = kinds.map(() => 0);
-  let states = new Map<string, State>([[keyOf(none), { counts: none, open: 0, squares: 0, chosen: [] }]]);
+  let states = new Map<string, State>([[keyOf(none), { counts: none, open: 0, away: 0, squares: 0, chosen: [] }]]);
   for (const stretch of stretches) {
     const ways = [...arrangementsOf(stretch, kinds, least)].map(([key, a]) => ({
       ...a,
@@ -302,20 +357,16 @@ export function alongLine(stretches: readonly LineStretch[], kinds: readonly Lin
         const counts = state.counts.map((n, i) => n + way.counts[i]!);
         if (counts.some((n, i) => n > kinds[i]!.count)) continue;
         const open = state.open + stretch.alike * way.open;
+        const away = state.away + stretch.alike * way.away;
         const squares = state.squares + stretch.alike * way.squares;
         const known = next.get(keyOf(counts));
-        if (known && known.open < open - CRUMB) continue;
-        if (known && known.open < open + CRUMB && known.squares <= squares + CRUMB) continue;
-        next.set(keyOf(counts), { counts, open, squares, chosen: [...state.chosen, way.standing] });
+        if (known && !before([open, away, squares], [known.open, known.away, known.squares])) continue;
+        next.set(keyOf(counts), { counts, open, away, squares, chosen: [...state.chosen, way.standing] });
       }
     states = next;
   }
   const sum = (s: State) => s.counts.reduce((a, b) => a + b, 0);
-  const best = [...states.values()].reduce((a, b) =>
-    b.open < a.open - CRUMB ||
-    (b.open < a.open + CRUMB && (sum(b) > sum(a) || (sum(b) === sum(a) && b.squares < a.squares - CRUMB)))
-      ? b
-      : a,
-  );
+  const rank = (s: State) => [s.open, -sum(s), s.away, s.squares];
+  const best = [...states.values()].reduce((a, b) => (before(rank(b), rank(a)) ? b : a));
   return { standing: best.chosen, placed: best.counts, open: best.open, unevenness: best.squares };
 }

@@ -1,12 +1,12 @@
-/** What a piece on a wall must keep clear of, by its depth: openings, door swings, furniture, corner pieces beside it, other pieces. */
+/** What a piece on a wall must keep clear of, by its depth: openings, door swings, furniture, pieces round the corner or under the ceiling, other pieces. */
 import { type Box, boundsOf, clipConvex } from '../geometry/clip';
 import type { Vec2 } from '../geometry/vector';
 import type { Opening } from '../document/schema/project';
-import { faceOutline } from '../geometry/unfold';
-import { cornerTwin } from './corners';
+import { faceOutline, faceToLocal } from '../geometry/unfold';
+import { stripBefore, twinOf } from './corners';
 import { doorSwings } from './doors';
 import { liesFlat } from './objects';
-import { faceAxes } from './pieces';
+import { type PlacedPiece, reachOf } from './pieces';
 import type { Setting, SettingFace } from './setting';
 
 export interface KeepOut extends Box {
@@ -25,13 +25,9 @@ const TOUCH = 0.001;
 
 /** Part of an outline on the plan within so much of a wall, as a span along it; null when there is none. */
 function within(face: SettingFace, outline: readonly Vec2[], depth: number): { left: number; right: number } | null {
-  const [right, left] = face.foot!;
-  const { u, n } = faceAxes(face);
-  const out = (p: Vec2): Vec2 => [p[0] + n[0] * depth, p[1] + n[1] * depth];
-  const strip: Vec2[] = [left, right, out(right), out(left)];
-  const part = clipConvex([...outline], strip);
+  const part = clipConvex([...outline], stripBefore(face, 0, face.length, depth));
   if (part.length < 3) return null;
-  const along = part.map((p) => (p[0] - left[0]) * u[0] + (p[1] - left[1]) * u[1]);
+  const along = part.map((p) => faceToLocal(face, [p[0], p[1], 0])[0]);
   const span = { left: Math.min(...along), right: Math.max(...along) };
   return span.right - span.left > TOUCH ? span : null;
 }
@@ -68,7 +64,19 @@ export function keepOutsOn(
     const span = within(face, o.outline, depth - TOUCH);
     return span ? [{ id: o.id, name: o.name, kind: 'thing', clearance: 0, ...span, low: o.low, high: o.high }] : [];
   });
-  return [...openings, ...swings, ...things, ...pieces];
+  const overhead = setting.placed.flatMap((p) => (without.has(p.id) ? [] : underCeiling(setting, face, p, depth)));
+  return [...openings, ...swings, ...things, ...pieces, ...overhead];
+}
+
+/** A piece under a flat ceiling, where it reaches so near to a wall. */
+function underCeiling(setting: Setting, face: SettingFace, piece: PlacedPiece, depth: number): KeepOut[] {
+  const ceiling = setting.faces.find((f) => f.id === piece.face)!;
+  if (ceiling.kind !== 'ceiling' || !ceiling.plane || Math.hypot(...ceiling.plane.slope) > 0) return [];
+  const span = within(face, piece.outline, depth - TOUCH);
+  if (!span) return [];
+  const { id, name, standoff } = piece;
+  const top = ceiling.plane.at;
+  return [{ id, name, kind: 'piece', clearance: 0, ...span, low: top - standoff, high: top }];
 }
 
 /** Depth pieces are taken to have on a face that holds none yet, m. */
@@ -76,7 +84,7 @@ const USUAL_DEPTH = 0.1;
 
 /** What keeps pieces off a face, but for other pieces, as far as it lies on the face: for drawings of it. */
 export function obstaclesOn(setting: Setting, face: SettingFace): KeepOut[] {
-  const depth = Math.max(USUAL_DEPTH, ...setting.placed.filter((p) => p.face === face.id).map((p) => p.standoff));
+  const depth = Math.max(USUAL_DEPTH, ...setting.placed.filter((p) => p.face === face.id).map(reachOf));
   const edge = boundsOf(faceOutline(face));
   return keepOutsOn(setting, face, depth, new Set(setting.placed.map((p) => p.id)))
     .map((k) => ({
@@ -89,14 +97,13 @@ export function obstaclesOn(setting: Setting, face: SettingFace): KeepOut[] {
     .filter((k) => k.right > k.left && k.high > k.low);
 }
 
-/** Pieces on a face, and those before the wall beside it that reach round the corner. */
+/** Pieces on a face, and those on another that reach round the corner or along the edge. */
 function piecesOn(setting: Setting, face: SettingFace): KeepOut[] {
   return setting.placed.flatMap((p): KeepOut[] => {
     const here = { id: p.id, name: p.name, kind: 'piece' as const, clearance: 0 };
     if (p.face === face.id) return [{ ...here, ...p.box }];
-    if (p.kind !== 'corner') return [];
     const own = setting.faces.find((f) => f.id === p.face)!;
-    const twin = cornerTwin(setting, own, p.box);
-    return twin?.face === face && twin.outline.length > 2 ? [{ ...here, ...boundsOf(twin.outline) }] : [];
+    const twin = twinOf(setting, own, p.box, p.recipe);
+    return twin?.face === face ? [{ ...here, ...boundsOf(twin.outline) }] : [];
   });
 }

@@ -34,17 +34,22 @@ export interface PlacedPiece extends Laid {
 }
 
 const sized = createKept<Recipe>();
-/** A recipe as a piece of this size on its face is made: across a corner its front is wider than its leg. */
+/** A recipe as a piece of this size on its face is made: across a corner or an edge its front is wider than its leg. */
 export function recipeAsLaid(recipe: Recipe, { width, height }: Pick<Laid, 'width' | 'height'>): Recipe {
-  const front = isCornered(recipe.form) ? width * Math.SQRT2 : width;
-  return sized(recipe, [front, height], () => inSize(recipe, front, height));
+  const [leg, length] = recipe.form === 'edge' ? [height, width] : [width, height];
+  const front = isCornered(recipe.form) ? leg * Math.SQRT2 : leg;
+  return sized(recipe, [front, length], () => inSize(recipe, front, length));
 }
 
-/** What a piece of a recipe takes of its face, m: across a corner its leg along either wall. */
-export const laidSize = ({ form, width, height }: Recipe): { width: number; height: number } => ({
-  width: isCornered(form) ? width / Math.SQRT2 : width,
-  height,
-});
+/** What a piece of a recipe takes of its face, m: across a corner its leg along either wall, along an edge its leg down the wall. */
+export function laidSize({ form, width, height }: Recipe): { width: number; height: number } {
+  const leg = isCornered(form) ? width / Math.SQRT2 : width;
+  return form === 'edge' ? { width: height, height: leg } : { width: leg, height };
+}
+
+/** How far into the room it keeps what is beside it off, m: its front, along an edge its leg under the ceiling. */
+export const reachOf = ({ recipe, height, standoff }: Pick<PlacedPiece, 'recipe' | 'height' | 'standoff'>): number =>
+  recipe.form === 'edge' ? height : standoff;
 
 /** Unit axes of a face at a place: along u, along v, and into the room. */
 export function faceAxes(face: Face): { u: Vec3; v: Vec3; n: Vec3 } {

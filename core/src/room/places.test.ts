@@ -4,7 +4,7 @@ import { recipeOf } from '../document/recipes';
 import { RECIPES } from '../recipes/library';
 import { boundsOf } from '../geometry/clip';
 import { numbers } from '../testing/pieces';
-import { cornerTwin } from './corners';
+import { cornerTwin, twinOf } from './corners';
 import { capacityOf, isUsable, numberedIn, placesOf, spreadOver } from './places';
 import { settingOf } from './setting';
 
@@ -80,5 +80,12 @@ describe('what is decided by number', () => {
       ['B', { left: 0, right: 5, low: expect.closeTo(2.5 - 0.5 / Math.SQRT2, 9), high: 2.5 }],
       ['ceiling', { left: expect.closeTo(4 - 0.5 / Math.SQRT2, 9), right: 4, low: 0, high: 5 }],
     ]);
+    const [wall, ceiling] = along;
+    const other = twinOf(setting, wall!.face, boundsOf(wall!.outline), { form: 'edge' })!;
+    expect([other.face.id, boundsOf(other.outline)]).toEqual(['ceiling', boundsOf(ceiling!.outline)]);
+    // What hangs lower than the ceiling, or is flat, lies on its wall alone.
+    const lower = { left: 1, right: 2, low: 1, high: 2 };
+    expect(twinOf(setting, wall!.face, lower, { form: 'edge' })).toBeNull();
+    expect(twinOf(setting, wall!.face, { ...lower, high: 2.5 }, { form: 'flat' })).toBeNull();
   });
 });

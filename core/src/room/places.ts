@@ -10,7 +10,7 @@ import { numbersOf, recipeOf } from '../document/recipes';
 import { areasOf } from '../recipes/curve';
 import { GOES_ON, type PlaceSort, type Recipe } from '../recipes/types';
 import { blockedOn } from './faceParts';
-import { faceAxes, laidSize } from './pieces';
+import { faceAxes } from './pieces';
 import type { Setting, SettingFace } from './setting';
 
 export interface PlanPlace {
@@ -191,7 +191,7 @@ export function spreadOver(
   const [first, second] = place.faces.map((id) => setting.faces.find((f) => f.id === id)!);
   if (!first) return [];
   if (!second) return [{ face: first, outline: faceOutline(first) }];
-  const leg = laidSize(recipe).width;
+  const leg = recipe.width / Math.SQRT2;
   const strip = (face: SettingFace, box: Box) => ({ face, outline: clipConvex(faceOutline(face), boxOutline(box)) });
   if (place.class === 'corners') {
     const near = (a: Vec2, b: Vec2) => Math.hypot(a[0] - b[0], a[1] - b[1]) < CRUMB;

@@ -30,7 +30,6 @@ const REASONS: NoRoom[] = [
   { why: 'higher-than-face', height: 1.2, face: 1 },
   { why: 'corner', longest: 0.9, needs: 1.2 },
   { why: 'not-in-state' },
-  { why: 'by-number-only' },
 ];
 const WAYS: WayOut[] = [
   { way: 'gap', gap: 0, count: 1 },

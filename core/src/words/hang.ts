@@ -21,8 +21,6 @@ function reasonText(reason: NoRoom, system: LengthSystem): string {
       return `the longest free height of the corner is ${m(reason.longest)}, and one wants ${m(reason.needs)}`;
     case 'not-in-state':
       return 'this state of the room has no such place';
-    case 'by-number-only':
-      return 'pieces that stand free or lie along an edge stay counted by number';
   }
 }
 

@@ -23,7 +23,7 @@ import { notForPanels } from '../../room/reflectionLevels';
 import type { Setting, SettingFace } from '../../room/setting';
 import { depthOf, portBox, recipeBeta, straightAbsorption } from '../../recipes/curve';
 import { isCornered, type Recipe, type RecipeLayer } from '../../recipes/types';
-import { cornerTwin } from '../../room/corners';
+import { twinOf } from '../../room/corners';
 import { pointsOn } from '../waves/waveRoom';
 import type { Solution } from '../waves/waveEngine';
 
@@ -80,8 +80,8 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
     const points: SurfacePoints = [];
     addPoints(points, corners, (p) => localToFace(face, p), faceStretch(face));
     if (cornered) {
-      const twin = cornerTwin(setting, face, box);
-      if (!twin || twin.outline.length < 3) return;
+      const twin = twinOf(setting, face, box, recipe);
+      if (!twin) return;
       pointsOn(twin.face, twin.outline, points);
     }
     const adds = added(points);
@@ -111,8 +111,10 @@ export function bassHelps(setting: Setting, solution: Solution, ask: Ask): Helps
       return out;
     };
     if (b.right - b.left < size.width - 1e-6 || b.high - b.low < size.height - 1e-6) continue;
-    const us = cornered ? [b.left, b.right - size.width] : stops(b.left, b.right, size.width);
-    for (const u of us) for (const v of stops(b.low, b.high, size.height)) tryOn(face, u, v, blocked);
+    const edge = recipe.form === 'edge';
+    const us = cornered && !edge ? [b.left, b.right - size.width] : stops(b.left, b.right, size.width);
+    const vs = edge ? [b.high - size.height] : stops(b.low, b.high, size.height);
+    for (const u of us) for (const v of vs) tryOn(face, u, v, blocked);
   }
   list.sort((p, q) => q.adds - p.adds || p.face.localeCompare(q.face) || p.u - q.u || p.v - q.v);
   const apart = (p: (typeof list)[number], chosen: typeof list) =>

@@ -36,7 +36,7 @@ import { bandSurfaces, type Curve, curveFor, type DecayFace, type Judged, type M
 import type { AskedPiece, DecayInputs, DecayResult, DecayStudied } from './types';
 import { decayWorking } from './working';
 import { outlineArea } from '../../geometry/polygon';
-import { cornerTwin } from '../../room/corners';
+import { twinOf } from '../../room/corners';
 import type { PlacedPiece } from '../../room/pieces';
 import { type MarksResult, studyMarks } from '../marks/study';
 import { hiddenBy, numberedIn } from '../../room/places';
@@ -116,13 +116,13 @@ export const freeArea = (face: Pick<DecayFace, 'id' | 'area'>, laid: readonly Pi
     face.area,
   );
 
-/** A piece in its definite place: the wall it hides, on both walls of a corner, and what shows of its front. */
+/** A piece in its definite place: the wall it hides, on both faces of a corner or an edge, and what shows of its front. */
 function laidPiece(setting: Setting, piece: PlacedPiece): AskedPiece {
   const { recipe, face, outline, box } = piece;
   const on = setting.faces.find((f) => f.id === face)!;
-  const twin = piece.kind === 'corner' ? cornerTwin(setting, on, box) : null;
+  const twin = twinOf(setting, on, box, recipe);
   const parts = [{ face, area: Math.abs(outlineArea(outline)) }];
-  if (twin && twin.outline.length > 2) parts.push({ face: twin.face.id, area: Math.abs(outlineArea(twin.outline)) });
+  if (twin) parts.push({ face: twin.face.id, area: Math.abs(outlineArea(twin.outline)) });
   const { exposed, covered } = areasOf(recipe);
   const hidden = parts.reduce((sum, t) => sum + t.area, 0);
   return { recipe, place: face, count: 1, front: (exposed * hidden) / covered, parts, spread: recipeSpread(recipe) };

@@ -7,7 +7,7 @@ import { isAt, type PieceAt } from '../../document/schema/project';
 import { equalGaps } from '../../layout/gaps';
 import { keepOutsOn } from '../../room/keepOuts';
 import { type OnFace, piecesFor } from '../../room/laying';
-import type { PlacedPiece } from '../../room/pieces';
+import { type PlacedPiece, reachOf } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
 import { levelOf, lowOn } from './level';
 
@@ -104,10 +104,11 @@ export function spreadEvenly(setting: Setting, id: string): PieceAt[] | null {
   const face = faceOf(setting, piece.face);
   if (face.kind !== 'wall') return null;
   const { low, high } = piece.box;
+  const edge = piece.recipe.form === 'edge';
   const inRow = setting.placed.filter((p) => p.face === face.id && p.box.low < high - 1e-6 && p.box.high > low + 1e-6);
-  const row = inRow.filter((p) => p.kind !== 'corner');
+  const row = inRow.filter((p) => (p.recipe.form === 'edge') === edge && (edge || p.kind !== 'corner'));
   if (!row.includes(piece)) return null;
-  const depth = Math.max(...row.map((p) => p.standoff));
+  const depth = Math.max(...row.map(reachOf));
   const blocked = keepOutsOn(setting, face, depth, new Set(row.map((p) => p.id)));
   const [bottom, top] = [Math.min(...row.map((p) => p.box.low)), Math.max(...row.map((p) => p.box.high))];
   const middle = (piece.box.left + piece.box.right) / 2;

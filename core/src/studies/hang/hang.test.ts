@@ -86,6 +86,45 @@ describe('by hand', () => {
     expect(hung.conflicts).toBe(0);
   });
 
+  test('along the edge of wall and ceiling: alike on both sides, with equal gaps, and the row under it and the clouds keep clear', () => {
+    const room = edited(
+      plainBox(),
+      decided({
+        'edge-straddle': { 'edge B': 2, 'edge D': 2, 'edge A': 9 },
+        'panel-10': { B: 2 },
+        'cloud-10': { ceiling: 2 },
+      }),
+      { type: 'set-hanging', hanging: { by: 'tops', level: 2.4 } },
+    );
+    const { hung, result, next } = laidOut(silent(room));
+    const leg = 0.5 / Math.SQRT2;
+    const edges = hung.pieces.filter((p) => p.recipe === 'edge-straddle');
+    expect(new Set(edges.map((p) => p.high))).toEqual(new Set([2.5]));
+    edges.forEach((p) =>
+      expect([p.right - p.left, p.high - p.low].map((v) => v.toFixed(6))).toEqual(['1.200000', leg.toFixed(6)]),
+    );
+    // 5 m less two of 1.2 m in three gaps, on both sides; what lies on the front wall stops before the legs of these.
+    const onB = edges.filter((p) => p.face === 'B');
+    expect(onB.map((p) => p.left)).toEqual([expect.closeTo(2.6 / 3, 9), expect.closeTo(2 * (2.6 / 3) + 1.2, 9)]);
+    expect(
+      edges
+        .filter((p) => p.face === 'D')
+        .map((p) => 5 - p.right)
+        .sort(),
+    ).toEqual(onB.map((p) => expect.closeTo(p.left, 9) as number));
+    expect(result.unplaced).toMatchObject([
+      { on: 'edge A', where: 'edge of front and ceiling', reason: { why: 'row', needs: 1.24 } },
+    ]);
+    // The row under the edge pieces comes down from 2.4 m: its own wall has the legs in it.
+    const panels = piecesOn(hung, 'B').filter((p) => p.recipe === 'panel-10');
+    expect(panels.every((p) => onB.every((e) => e.low > p.high - 1e-9 || e.right < p.left || e.left > p.right))).toBe(
+      true,
+    );
+    expect(hung.conflicts).toBe(0);
+    // Laid out afresh they are where they were.
+    expect(laidOut(next, true).hung.pieces).toEqual(hung.pieces);
+  });
+
   test('clouds hang as one group about the axis, over the way from the loudspeakers to the head', () => {
     const { hung, next } = laidOut(edited(plainBox(), numbers({ ceiling: 3 }, 'cloud-10')));
     const setting = settingOf(next);

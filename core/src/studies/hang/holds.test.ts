@@ -125,6 +125,32 @@ test('a corner piece is held on both walls, at the edge away from the corner', (
   expect(fixings[2]!.onPiece).toBeNull();
 });
 
+test('a piece along an edge is held to wall and ceiling, all of it over heads', () => {
+  // Along wall B, from its left end to the right: 20 cm in, 1.2 m long, its leg 35.4 cm down the wall and out under the ceiling.
+  const leg = 0.5 / Math.SQRT2;
+  const at = { recipe: 'edge-straddle', u: 0.2, v: 2.5 - leg, width: 1.2, height: leg };
+  const { pieces, overheadMass } = holdsOf(frame('B', 0.2), frame('ceiling', 0.3, 'across'), put(at));
+  const [{ fixings, mass, way, ways, overhead }] = pieces as [(typeof pieces)[number]];
+  expect([way, ways, overhead, overheadMass]).toEqual(['brackets', ['brackets'], true, mass]);
+  // Studs at 0.6 and 1.0 m have the middle, 0.8 m, between them; wall B runs down the room, so joists across are met at 0.7 and 1.1 m.
+  expect(fixings.map((f) => [f.face, f.u, f.v, f.into])).toEqual([
+    ['B', near(0.6), near(2.5 - leg + 0.02), 'member'],
+    ['B', near(1), near(2.5 - leg + 0.02), 'member'],
+    ['ceiling', near(4 - leg + 0.02), near(0.7), 'member'],
+    ['ceiling', near(4 - leg + 0.02), near(1.1), 'member'],
+  ]);
+  expect(fixings.map((f) => [f.shear > 0, f.pull > 0])).toEqual([
+    [true, false],
+    [true, false],
+    [false, true],
+    [false, true],
+  ]);
+  // Two of the four may carry all of it; eight times that is what to look for.
+  expect(fixings[0]!.load).toBeCloseTo(mass / 2, 9);
+  expect(fixings[2]!.load + fixings[3]!.load).toBeCloseTo(mass, 9);
+  expect(fixings[0]!.rated).toBe(Math.ceil((mass / 2) * 8 - 1e-3));
+});
+
 test('another way, a piece on feet, and a screw over a socket’s cable', () => {
   const socket: Command = {
     type: 'put',

@@ -1,5 +1,6 @@
 /** What holds each piece: its way of hanging, every fixing by tape, what it goes into, what it carries and what to look for. */
 import { boundsOf, type Box } from '../../geometry/clip';
+import type { Vec2 } from '../../geometry/vector';
 import { speedHumid } from '../../air/air';
 import {
   type Anchor,
@@ -21,7 +22,7 @@ import { type Way, wayOf, WAYS_FOR } from '../../fixings/ways';
 import { billOf } from '../../recipes/bill';
 import { gapOf } from '../../recipes/curve';
 import { isCornered, type Recipe } from '../../recipes/types';
-import { cornerTwin } from '../../room/corners';
+import { stripBefore, twinOf } from '../../room/corners';
 import { membersOf } from '../../room/members';
 import type { PlacedPiece } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
@@ -150,41 +151,73 @@ function fixingAt(
   };
 }
 
-/** Brackets on both walls of a corner. */
-function cornerFixings(held: Held): Fixing[] {
-  const { setting, placed, face, mass } = held;
-  const { box } = placed;
-  const { heights, shear } = cornerBrackets(box.high - box.low, mass);
-  const twin = cornerTwin(setting, face, box);
+/** A line on a face that brackets stand along: from a place of it, a unit way, m. */
+interface Line {
+  face: SettingFace;
+  from: Vec2;
+  way: Vec2;
+}
+
+/** What brackets along a line meet: members it crosses, as places along it, or one it runs along. */
+function behindLine(setting: Setting, { face, from, way }: Line): { into: Into; at: number[] } {
+  const behind = behindOf(setting, face, { left: 0, low: 0 });
+  if (behind.kind !== 'members') return { into: behind.kind, at: [] };
+  const axis = behind.runs === 'up' ? 0 : 1;
+  if (Math.abs(way[axis]) > 0.1) return { into: 'board', at: behind.at.map((m) => (m - from[axis]) / way[axis]) };
+  return { into: behind.at.some((m) => Math.abs(m - from[axis]) <= FINDS) ? 'member' : 'board', at: [] };
+}
+
+/** Lines of brackets across a corner or along an edge: on the piece's own face and on the other, at the edge away from where they meet. */
+function bracketLines({ setting, placed, face }: Held): { own: Line; other: Line | null; length: number } {
+  const { box, recipe } = placed;
+  const twin = twinOf(setting, face, box, recipe);
+  if (recipe.form === 'edge') {
+    const [from, to] = stripBefore(face, box.left, box.right, box.high - box.low - BRACKET_IN)
+      .slice(2)
+      .reverse();
+    const length = box.right - box.left;
+    const way: Vec2 = [(to![0] - from![0]) / length, (to![1] - from![1]) / length];
+    return {
+      own: { face, from: [box.left, box.low + BRACKET_IN], way: [1, 0] },
+      other: twin && { face: twin.face, from: from!, way },
+      length,
+    };
+  }
   const atLeft = box.left < face.length - box.right;
-  const sides = [
-    { on: face, u: atLeft ? box.right - BRACKET_IN : box.left + BRACKET_IN, own: true },
-    ...(twin && twin.outline.length > 2
-      ? [{ on: twin.face, u: edgeAway(boundsOf(twin.outline), atLeft), own: false }]
-      : []),
-  ];
-  return sides.flatMap(({ on, u, own }) => {
-    const behind = behindOf(setting, on, { left: 0, low: 0 });
-    const found = behind.at.some((m) => Math.abs(m - u) <= FINDS);
-    return heights.map((y) => {
-      const v = box.low + y;
-      const met = behind.runs === 'up' ? found : behind.at.some((m) => Math.abs(m - v) <= FINDS);
-      const into: Into = behind.kind === 'members' ? (met ? 'member' : 'board') : behind.kind;
-      const onPiece = own ? { fromLeft: u - box.left, fromTop: box.high - v } : null;
-      return fixingAt(held, on, { role: 'bracket', into, shear, pull: 0 }, [u, v], onPiece);
+  const own = atLeft ? box.right - BRACKET_IN : box.left + BRACKET_IN;
+  // On the other wall the corner lies at its other end.
+  const b = twin && boundsOf(twin.outline);
+  return {
+    own: { face, from: [own, box.low], way: [0, 1] },
+    other: b && { face: twin.face, from: [atLeft ? b.left + BRACKET_IN : b.right - BRACKET_IN, box.low], way: [0, 1] },
+    length: box.high - box.low,
+  };
+}
+
+/** Brackets on both faces of what stands across a corner or along an edge. */
+function cornerFixings(held: Held): Fixing[] {
+  const { setting, placed, mass, overhead } = held;
+  const { box } = placed;
+  const { own, other, length } = bracketLines(held);
+  return [own, ...(other ? [other] : [])].flatMap((line) => {
+    const { face, from, way } = line;
+    return cornerBrackets({ length, mass, overhead }, behindLine(setting, line)).map(({ along, into, load }) => {
+      const at: Vec2 = [from[0] + way[0] * along, from[1] + way[1] * along];
+      const onPiece = line === own ? { fromLeft: at[0] - box.left, fromTop: box.high - at[1] } : null;
+      const carried = face.kind === 'ceiling' ? { shear: 0, pull: load } : { shear: load, pull: 0 };
+      return fixingAt(held, face, { role: 'bracket', into, ...carried }, at, onPiece);
     });
   });
 }
-/** On the other wall the corner lies at its other end. */
-const edgeAway = (b: Box, atLeft: boolean): number => (atLeft ? b.left + BRACKET_IN : b.right - BRACKET_IN);
 
 function holdOf(setting: Setting, hung: HungPiece, massOf: (recipe: Recipe) => number): Hold {
   const { project } = setting;
   const placed = setting.placed.find((p) => p.id === hung.id)!;
   const face = setting.faces.find((f) => f.id === hung.face)!;
   const { recipe, box, standoff } = placed;
-  const overhead = face.kind === 'ceiling';
-  const on = overhead ? 'ceiling' : 'wall';
+  const on = face.kind === 'ceiling' ? 'ceiling' : 'wall';
+  // Along an edge half of it is under the ceiling, and all of it over heads.
+  const overhead = on === 'ceiling' || recipe.form === 'edge';
   const way = wayOf(recipe.form, on, project.treatment.fixings.ways[hung.recipe]);
   const mass = massOf(recipe);
   const gap = gapOf(recipe);
@@ -193,12 +226,12 @@ function holdOf(setting: Setting, hung: HungPiece, massOf: (recipe: Recipe) => n
   const size = { width: box.right - box.left, height: box.high - box.low };
   const behind = behindOf(setting, face, box);
   const fixings =
-    isCornered(recipe.form) && way === 'brackets' && !overhead
+    isCornered(recipe.form) && way === 'brackets' && on === 'wall'
       ? cornerFixings(held)
       : pointsOf(way, { ...size, gap, standoff, mass, overhead }, behind).map(({ x, y, ...point }) =>
           fixingAt(held, face, point, [box.left + x, box.low + y], {
             fromLeft: x,
-            fromTop: overhead ? y : size.height - y,
+            fromTop: on === 'ceiling' ? y : size.height - y,
           }),
         );
   const middle = middleOf(setting, face);

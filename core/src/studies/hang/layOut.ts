@@ -8,7 +8,7 @@ import { applyCommand } from '../../document/commands/commands';
 import { recipeOf } from '../../document/recipes';
 import { isByNumber, type Piece, type PieceAt, type Project } from '../../document/schema/project';
 import { standoffOf } from '../../recipes/curve';
-import { canCover, canHang } from '../../recipes/kind';
+import { canCover } from '../../recipes/kind';
 import type { Recipe } from '../../recipes/types';
 import { keepOutsOn } from '../../room/keepOuts';
 import { recipeAsLaid, laidSize } from '../../room/pieces';
@@ -20,7 +20,7 @@ import { type MarksResult, studyMarks } from '../marks/study';
 import { groupOn } from './ceiling';
 import { levelOf } from './level';
 import { loosePieces, loosePlace } from './loose';
-import { piecesOf, type Row, rowOn, sameSize } from './row';
+import { edgeRowOn, piecesOf, type Row, rowOn, sameSize } from './row';
 import { solveWalls } from './walls';
 import { reasonOf, waysFor } from './ways';
 import type { LaidPiece, LayOutResult, NoRoom, OpenMark, Unplaced, Wanted, WayOut, ZoneOn } from './types';
@@ -136,15 +136,15 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
   };
   let state = withPieces(base, []);
   const places = new Map(placesOf(state.setting).map((p) => [p.id, p]));
-  const nameOf = (on: string) => places.get(on)?.name ?? state.setting.faces.find((f) => f.id === on)?.name ?? on;
   // Corners first: what remains of the walls is known then.
   const laid: LaidPiece[] = [];
   const onFaces: Wanted[] = [];
+  const onEdges: { place: PlanPlace; wanted: Wanted }[] = [];
   for (const w of wanted) {
     const place = places.get(w.on);
     const face = state.setting.faces.find((f) => f.id === w.on);
     if (!place && !face) miss(w, w.on, w.count, { why: 'not-in-state' });
-    else if (!canHang(w.recipe) || place?.class === 'edges') miss(w, nameOf(w.on), w.count, { why: 'by-number-only' });
+    else if (place?.class === 'edges') onEdges.push({ place, wanted: w });
     else if (place?.class !== 'corners') onFaces.push(w);
     else {
       const { pieces, left } = inCorner(state.setting, place, w);
@@ -157,6 +157,22 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
       state = next;
     }
   }
+  const edges = [...new Set(onEdges.map((e) => e.place))].map((place) => {
+    const face = state.setting.faces.find((f) => f.id === place.faces[0])!;
+    const here = onEdges.filter((e) => e.place === place).map((e) => e.wanted);
+    return { place, row: edgeRowOn(state.setting, face, here) };
+  });
+  const along = solveWalls(
+    state.setting,
+    edges.map((e) => e.row),
+    leastGap,
+  );
+  for (const { place, row } of edges) {
+    const { stood, placed } = along.solved.get(row.face.id)!;
+    laid.push(...piecesOf(row, stood));
+    row.wanted.forEach((w, i) => miss(w, place.name, w.count - placed[i]!, reasonOf(row, w, leastGap)));
+  }
+  if (edges.length > 0) state = withPieces(base, laid);
   tell(0.2);
   const { setting } = state;
   const marks = studyMarks(setting.project, setting).result;

@@ -48,13 +48,23 @@ export function rowOn(
   const high = Math.max(...wanted.map((w, i) => lows[i]! + w.size.height));
   const depth = Math.max(0, ...wanted.map((w) => standoffOf(w.recipe)));
   const keepOuts = keepOutsOn(setting, face, depth, without);
-  const free =
-    wanted.length === 0
-      ? []
-      : freeStretches(outline, keepOuts, low, high)
-          .filter(([a, b]) => b - a > 1e-6)
-          .map(([from, to]) => ({ from, to }));
+  const free = wanted.length === 0 ? [] : freeOf(face, keepOuts, low, high);
   return { face, wanted, lows, low, high, off: Math.abs(off) < 1e-6 ? 0 : off, keepOuts, free, zones: [...zones] };
+}
+
+const freeOf = (face: SettingFace, keepOuts: readonly KeepOut[], low: number, high: number): Span[] =>
+  freeStretches(faceOutline(face), keepOuts, low, high)
+    .filter(([a, b]) => b - a > 1e-6)
+    .map(([from, to]) => ({ from, to }));
+
+/** The row along a wall's edge with the ceiling: what lies across it ends at the top. */
+export function edgeRowOn(setting: Setting, face: SettingFace, wanted: readonly Wanted[]): Row {
+  const { high } = boundsOf(faceOutline(face));
+  const leg = Math.max(...wanted.map((w) => w.size.height));
+  const keepOuts = keepOutsOn(setting, face, leg);
+  const lows = wanted.map((w) => high - w.size.height);
+  const free = freeOf(face, keepOuts, high - leg, high);
+  return { face, wanted: [...wanted], lows, low: high - leg, high, off: 0, keepOuts, free, zones: [] };
 }
 
 export const kindsOf = (row: Row, counts: readonly number[]): LineKind[] =>

@@ -5,7 +5,7 @@ import type { Vec2 } from '../../geometry/vector';
 import { isCornered } from '../../recipes/types';
 import { faceOutline } from '../../geometry/unfold';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
-import { pieceOutline, type PlacedPiece } from '../../room/pieces';
+import { pieceOutline, type PlacedPiece, reachOf } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { Issue, Study } from '../types';
 import { levelOf } from './level';
@@ -157,7 +157,7 @@ export function studyHang(setting: Setting): Study<HangResult> {
       const { recipe, state, locked, covers } = made.get(p.id)!;
       const { left, right, low, high } = p.box;
       // Other pieces are called as they are on the drawing.
-      const others = waysOf(p.standoff)
+      const others = waysOf(reachOf(p))
         .filter((k) => k.kind !== 'piece' || k.id !== p.id)
         .map((k) => ({ ...k, name: labels.get(k.id) ?? k.name }));
       const gaps = gapsOf(p, face, others);

@@ -47,8 +47,7 @@ export type NoRoom =
   | { why: 'group'; names: string[] }
   | { why: 'higher-than-face'; height: number; face: number }
   | { why: 'corner'; longest: number; needs: number }
-  | { why: 'not-in-state' }
-  | { why: 'by-number-only' };
+  | { why: 'not-in-state' };
 
 /** A way out that was tried and holds so many more. */
 export type WayOut =

@@ -11,7 +11,7 @@ import type { Damper } from '../../physics/waves/damped';
 import { COARSE_SPACING, expectedModes, type Refusal, type RoomModes, SPACING } from '../../physics/waves/modes';
 import { type Block, openAir, type OpenAir } from '../../physics/waves/openAir';
 import { addPoints, couplingBytes, couplings, type SurfacePoints } from '../../physics/waves/surfaces';
-import { cornerTwin } from '../../room/corners';
+import { twinOf } from '../../room/corners';
 import { numberedIn, spreadOver } from '../../room/places';
 import { notForPanels } from '../../room/reflectionLevels';
 import { areasOf, recipeBeta } from '../../recipes/curve';
@@ -143,8 +143,8 @@ export function piecePatches(setting: Setting): PatchPlan[] {
   const laid = setting.placed.map((piece): PatchPlan => {
     const face = setting.faces.find((f) => f.id === piece.face)!;
     const points = pointsOn(face, piece.outline);
-    const twin = piece.kind === 'corner' ? cornerTwin(setting, face, piece.box) : null;
-    if (twin && twin.outline.length > 2) pointsOn(twin.face, twin.outline, points);
+    const twin = twinOf(setting, face, piece.box, piece.recipe);
+    if (twin) pointsOn(twin.face, twin.outline, points);
     return { make: makeOf(piece.recipe), points, beta: recipeBeta(piece.recipe, setting) };
   });
   const spread = numberedIn(setting).map(({ recipe, place, count }): PatchPlan => {
