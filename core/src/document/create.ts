@@ -120,7 +120,15 @@ export function plainRoom(): Omit<Room, 'corners' | 'height' | 'surfaces'> {
   };
 }
 
-const PLAIN_HANGING: Hanging = { by: 'middles', level: null, leastGap: 0.02, cloudFall: 0 };
+const PLAIN_HANGING: Hanging = {
+  by: 'middles',
+  level: null,
+  leastGap: 0.02,
+  cloudFall: 0,
+  spread: 'as-decided',
+  tight: [],
+  secondRow: false,
+};
 
 /** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
 export function createProject(id: string, name: string, box: BoxRoom): Project {

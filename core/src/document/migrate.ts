@@ -121,6 +121,17 @@ const STEPS: Record<number, (old: Json) => Json> = {
       },
     };
   },
+  // Version 9 hung pieces where they were decided, with equal gaps, in one row.
+  9: (old) => {
+    const treatment = old.treatment as Json | undefined;
+    const hanging = treatment?.hanging;
+    const more = { spread: 'as-decided', tight: [], secondRow: false };
+    return {
+      ...old,
+      version: 10,
+      treatment: { ...treatment, hanging: isObject(hanging) ? { ...hanging, ...more } : hanging },
+    };
+  },
 };
 
 function treatmentOfVersion5(): Json {

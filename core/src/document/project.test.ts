@@ -220,7 +220,16 @@ describe('pieces, log and site', () => {
       level: null,
       leastGap: 0.02,
       cloudFall: 0,
+      spread: 'as-decided',
+      tight: [],
+      secondRow: false,
     });
+    expect(() => hanging({ tight: ['Z'] })).toThrow(/treatment\.hanging\.tight/);
+    // A wall cut in two gives both what it had; one that goes is forgotten.
+    const tight = hanging({ tight: ['B'] });
+    const parts = run(tight, { type: 'split-wall', wall: 'B', at: 2 }).treatment.hanging.tight;
+    expect(parts).toHaveLength(2);
+    expect(run(tight, { type: 'remove-corner', wall: 'B' }).treatment.hanging.tight).toEqual([]);
     expect(() => hanging({ leastGap: -0.01 })).toThrow(/treatment\.hanging\.leastGap/);
     expect(() => hanging({ level: 0.1 })).toThrow(/treatment\.hanging\.level/);
   });
@@ -301,7 +310,7 @@ describe('pieces, log and site', () => {
 });
 
 describe('the saved document', () => {
-  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9])('the sample of version %i opens', (version) => {
+  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])('the sample of version %i opens', (version) => {
     const sample: unknown = JSON.parse(
       readFileSync(new URL(`./samples/version-${version}.tawny.json`, import.meta.url), 'utf8'),
     );

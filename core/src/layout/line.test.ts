@@ -102,6 +102,37 @@ describe('one stretch', () => {
     expect(alongLine([{ ...own, zones: [] }], unlike, 0).placed.reduce((a, b) => a + b)).toBe(1);
   });
 
+  test('edge to edge: one group in the middle, shifted as little as its zone asks, and the least gap at its ends alone', () => {
+    const tight = (to: number, zones: Span[] = []) => ({ ...free(0, to, zones), tight: true });
+    expect(placesOf(alongLine([tight(4)], [panel(3)], 0.02).standing[0]!)).toEqual(
+      [1.1, 1.7, 2.3].map((v) => expect.closeTo(v, 12) as number),
+    );
+    // The joint at 1.7 m would lie in the zone: 5 cm further left it holds it.
+    const held = alongLine([tight(4, [{ from: 1.65, to: 2.1 }])], [panel(3)], 0.02);
+    expect([held.open, held.standing[0]![1]!.from]).toEqual([0, expect.closeTo(1.65, 12)]);
+    // Seven of 0.6 m are 4.2 m, and 2 cm at either end.
+    expect(alongLine([tight(4.24)], [panel(9)], 0.02).placed).toEqual([7]);
+    expect(alongLine([tight(4.23)], [panel(9)], 0.02).placed).toEqual([6]);
+  });
+
+  test('what is drawn to an end stands nearer to it, in every stretch and between them', () => {
+    const kinds = [
+      { ...panel(2), drawn: -1 as const },
+      { ...panel(2, 0.5), drawn: 1 as const },
+    ];
+    const one = alongLine([free(0, 4)], kinds, 0.02).standing[0]!;
+    expect(one.map((s) => s.kind)).toEqual([1, 1, 0, 0]);
+    const two = alongLine([free(0, 1.4), free(3, 4.4)], kinds, 0.02);
+    expect(two.placed).toEqual([2, 2]);
+    expect(two.standing.map((l) => l.map((s) => s.kind))).toEqual([
+      [1, 1],
+      [0, 0],
+    ]);
+    // A zone goes before it, and so does room for one more.
+    const zone = alongLine([free(0, 3, [{ from: 2.3, to: 2.7 }])], [{ ...panel(1), drawn: 1 }], 0);
+    expect(zone.open).toBe(0);
+  });
+
   test('wrong calls are refused by name', () => {
     expect(() => alongLine([free(1, 1)], [panel(1)], 0)).toThrow(/stretches\[0\] must have a length/);
     expect(() => alongLine([free(0, 1)], [panel(1.5)], 0)).toThrow(/count must be a whole number/);

@@ -70,8 +70,8 @@ interface Arrangement {
 
 /** Whether one is better by what counts in turn. */
 function before(a: readonly number[], b: readonly number[]): boolean {
-  const i = a.findIndex((v, k) => Math.abs(v - b[k]!) > CRUMB);
-  return i >= 0 && a[i]! < b[i]!;
+  for (let i = 0; i < a.length; i++) if (Math.abs(a[i]! - b[i]!) > CRUMB) return a[i]! < b[i]!;
+  return false;
 }
 const awayOf = (standing: readonly Standing[], kinds: readonly LineKind[]): number =>
   standing.reduce((sum, s) => sum + ((kinds[s.kind]!.drawn ?? 0) * (s.from + s.to)) / 2, 0);
@@ -218,6 +218,13 @@ function drawnOrder(counts: readonly number[], kinds: readonly LineKind[]): numb
   return kinds.some((k) => k.drawn) ? evenOrder(counts).sort((a, b) => drawn(b) - drawn(a)) : evenOrder(counts);
 }
 
+/** Orders worth trying: without zones all leave the same gaps, and what is drawn to an end is best sorted. */
+function ordersIn({ zones }: LineStretch, counts: readonly number[], kinds: readonly LineKind[]): number[][] {
+  const drawn = kinds.some((k) => k.drawn) ? [drawnOrder(counts, kinds)] : [];
+  if (zones.length > 0) return [...drawn, ...ordersOf(counts)];
+  return drawn.length > 0 ? drawn : [evenOrder(counts)];
+}
+
 /** The best arrangement of a stretch for every number of each kind it holds. */
 function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least: number): Map<string, Arrangement> {
   const best = new Map<string, Arrangement>();
@@ -236,7 +243,7 @@ function arrangementsOf(stretch: LineStretch, kinds: readonly LineKind[], least:
   // With equal gaps throughout, or none. Without zones all orders leave the same gaps.
   const joint = stretch.tight ? 0 : least;
   for (const counts of countsThatFit(stretch, kinds, most, joint, least))
-    for (const order of [drawnOrder(counts, kinds), ...(stretch.zones.length > 0 ? ordersOf(counts) : [])])
+    for (const order of ordersIn(stretch, counts, kinds))
       offer(
         counts,
         stretch.tight && order.length > 0

@@ -43,7 +43,7 @@ export function keepOutsOn(
   without: ReadonlySet<string> = new Set(),
 ): KeepOut[] {
   if (face.kind !== 'wall' && face.kind !== 'ceiling') return [];
-  const pieces = piecesOn(setting, face).filter((p) => !without.has(p.id));
+  const pieces = piecesOn(setting, face, depth).filter((p) => !without.has(p.id));
   if (face.kind === 'ceiling' || !face.foot) return pieces;
   const openings = setting.surveyed.openings
     .filter((o) => o.wall === face.surface)
@@ -97,13 +97,18 @@ export function obstaclesOn(setting: Setting, face: SettingFace): KeepOut[] {
     .filter((k) => k.right > k.left && k.high > k.low);
 }
 
-/** Pieces on a face, and those on another that reach round the corner or along the edge. */
-function piecesOn(setting: Setting, face: SettingFace): KeepOut[] {
+/** Pieces on a face, and those on another that reach before it: round the corner, along the edge, or by their depth. */
+function piecesOn(setting: Setting, face: SettingFace, depth: number): KeepOut[] {
   return setting.placed.flatMap((p): KeepOut[] => {
     const here = { id: p.id, name: p.name, kind: 'piece' as const, clearance: 0 };
     if (p.face === face.id) return [{ ...here, ...p.box }];
     const own = setting.faces.find((f) => f.id === p.face)!;
     const twin = twinOf(setting, own, p.box, p.recipe);
-    return twin?.face === face ? [{ ...here, ...boundsOf(twin.outline) }] : [];
+    if (twin?.face === face) return [{ ...here, ...boundsOf(twin.outline) }];
+    if (!own.foot || !face.foot || p.recipe.form === 'straddle' || p.recipe.form === 'corner') return [];
+    // At the end of the next wall its depth is in the way.
+    const body = stripBefore(own, p.box.left, p.box.right, reachOf(p) - TOUCH);
+    const span = within(face, body, depth - TOUCH);
+    return span ? [{ ...here, ...span, low: p.box.low, high: p.box.high }] : [];
   });
 }

@@ -41,6 +41,10 @@ export function recipeAsLaid(recipe: Recipe, { width, height }: Pick<Laid, 'widt
   return sized(recipe, [front, length], () => inSize(recipe, front, length));
 }
 
+/** Whether a piece so large is made as its recipe says, upright or lying. */
+export const isOwnSize = (recipe: Recipe, size: Pick<Laid, 'width' | 'height'>): boolean =>
+  recipeAsLaid(recipe, size) === recipe;
+
 /** What a piece of a recipe takes of its face, m: across a corner its leg along either wall, along an edge its leg down the wall. */
 export function laidSize({ form, width, height }: Recipe): { width: number; height: number } {
   const leg = isCornered(form) ? width / Math.SQRT2 : width;

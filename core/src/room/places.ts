@@ -10,7 +10,7 @@ import { numbersOf, recipeOf } from '../document/recipes';
 import { areasOf } from '../recipes/curve';
 import { GOES_ON, type PlaceSort, type Recipe } from '../recipes/types';
 import { blockedOn } from './faceParts';
-import { faceAxes } from './pieces';
+import { faceAxes, laidSize } from './pieces';
 import type { Setting, SettingFace } from './setting';
 
 export interface PlanPlace {
@@ -165,11 +165,18 @@ export const placesOf = (setting: Setting): PlanPlace[] =>
     ...edgesOf(setting),
   ]);
 
+/** Whether pieces may hang on a face. */
+export const isUsableFace = ({ project }: Setting, { surface }: SettingFace): boolean =>
+  project.treatment.usable.includes(surface);
+
 /** Whether pieces may hang there: on all its surfaces. */
-export function isUsable(setting: Setting, place: PlanPlace): boolean {
-  const { usable } = setting.project.treatment;
-  return place.faces.every((id) => usable.includes(setting.faces.find((f) => f.id === id)!.surface));
-}
+export const isUsable = (setting: Setting, place: PlanPlace): boolean =>
+  place.faces.every((id) =>
+    isUsableFace(
+      setting,
+      setting.faces.find((f) => f.id === id)!,
+    ),
+  );
 
 /** Pieces decided by number, where this state of the room has their place, as many as fit there. */
 export function numberedIn(setting: Setting): { recipe: Recipe; place: PlanPlace; count: number }[] {
@@ -253,8 +260,16 @@ export const capacityOf = (setting: Setting, face: SettingFace, size: { width: n
     mostThatFit({ width: size.width, height: size.height }, trueSized(face, hangingFace(setting, face))),
   );
 
+/** The wall of a corner that is shorter than a leg of a piece across it; null where both take it. */
+export function tooShortFor(setting: Setting, place: PlanPlace, recipe: Recipe): SettingFace | null {
+  if (place.class !== 'corners') return null;
+  const walls = place.faces.map((id) => setting.faces.find((f) => f.id === id)!);
+  return walls.find((f) => f.length < laidSize(recipe).width - 1e-9) ?? null;
+}
+
 /** How many pieces of a recipe fit a place when nothing else hangs there. */
 export function fitsOn(setting: Setting, place: PlanPlace, recipe: Recipe): number {
+  if (tooShortFor(setting, place, recipe)) return 0;
   if (place.class === 'corners' || place.class === 'edges')
     return place.spans.reduce((sum, [from, to]) => sum + Math.floor((to - from) / recipe.height + 1e-9), 0);
   return capacityOf(

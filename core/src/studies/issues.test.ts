@@ -44,6 +44,11 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
     () => edited(plainBox(), { type: 'put', list: 'openings', thing: window() }),
     [{ type: 'put-pieces', pieces: [pieceAt({ face: 'D', u: 1.7 })] }],
   ],
+  [
+    'hang.off-edge',
+    plainBox,
+    [{ type: 'put-pieces', pieces: [pieceAt({ recipe: 'edge-straddle', u: 1, v: 1, width: 1.2, height: 0.35 })] }],
+  ],
   ['hang.past-face', plainBox, [{ type: 'put-pieces', pieces: [pieceAt({ u: 4.7 })] }]],
   ['seat.loudspeaker-outside', plainBox, [{ type: 'move-loudspeaker', id: 'left', x: -1, y: 1, mirror: false }]],
   ['seat.too-near', plainBox, [{ type: 'move-loudspeaker', id: 'left', x: 1.7, y: 1.5, mirror: true }]],

@@ -29,12 +29,13 @@ const REASONS: NoRoom[] = [
   { why: 'group', names: [] },
   { why: 'higher-than-face', height: 1.2, face: 1 },
   { why: 'corner', longest: 0.9, needs: 1.2 },
+  { why: 'short-wall', name: 'left return', length: 0.34, needs: 0.424 },
   { why: 'not-in-state' },
 ];
 const WAYS: WayOut[] = [
   { way: 'gap', gap: 0, count: 1 },
   { way: 'wall', face: 'A', name: 'front', count: 2 },
-  { way: 'lying', count: 1 },
+  { way: 'row', count: 1 },
   { way: 'move', name: 'Sofa', count: 2 },
   { way: 'size', width: 0.6, height: 0.6, count: 2 },
 ];
@@ -72,7 +73,7 @@ test('a way out says whether it holds all', () => {
   expect(WAYS.map((w) => wayText(w, 2, 'metric'))).toEqual([
     'edge to edge: 1 of 2',
     'on the front wall: all of them',
-    'lying: 1 of 2',
+    'in a second row: 1 of 2',
     'without Sofa there: all of them',
     'as 60.0 cm × 60.0 cm: all of them',
   ]);

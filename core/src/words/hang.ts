@@ -1,5 +1,6 @@
 /** Words of Hang: why a piece found no place, what would give it one, and why a mark stays open. */
 import { type LengthSystem, lengthText } from '../quantities/lengths';
+import type { Spread } from '../document/schema/project';
 import type { HungPiece } from '../studies/hang/study';
 import type { NoRoom, OpenMark, Unplaced, WayOut } from '../studies/hang/types';
 import { surfaceWords } from './tapes';
@@ -19,18 +20,32 @@ function reasonText(reason: NoRoom, system: LengthSystem): string {
       return `at ${m(reason.height)} it is higher than the wall, ${m(reason.face)}`;
     case 'corner':
       return `the longest free height of the corner is ${m(reason.longest)}, and one wants ${m(reason.needs)}`;
+    case 'short-wall':
+      return `the ${surfaceWords(reason.name)} is ${m(reason.length)} long, and a leg of one wants ${m(reason.needs)}`;
     case 'not-in-state':
       return 'this state of the room has no such place';
   }
 }
 
+/** "on the rear wall", "in the corner of left and front". */
+const placeWords = ({ on, where }: Pick<Unplaced, 'on' | 'where'>): string =>
+  on.startsWith('corner ')
+    ? `in the ${where}`
+    : on.startsWith('edge ')
+      ? `along the ${where}`
+      : `on the ${surfaceWords(where)}`;
+
+/** One would fit if the others were not there; null where none would. */
+function filled(reason: NoRoom): string | null {
+  if (reason.why !== 'row' && reason.why !== 'corner') return null;
+  if (reason.longest < reason.needs) return null;
+  return reason.why === 'row' ? 'The others fill the row' : 'The others fill its free height';
+}
+
 /** "2 pieces decided for the rear wall have no place: …". */
 export function unplacedSentence(u: Unplaced, called: string, system: LengthSystem): string {
   const why = reasonText(u.reason, system);
-  const short = u.reason.why === 'row' && u.reason.longest >= u.reason.needs;
-  return `${u.count} × ${called} on the ${surfaceWords(u.where)}: no place left. ${
-    short ? 'The others fill the row' : why.replace(/^./, (c) => c.toUpperCase())
-  }.`;
+  return `${u.count} × ${called} ${placeWords(u)}: no place left. ${filled(u.reason) ?? why.replace(/^./, (c) => c.toUpperCase())}.`;
 }
 
 export function wayText(way: WayOut, missing: number, system: LengthSystem): string {
@@ -40,9 +55,9 @@ export function wayText(way: WayOut, missing: number, system: LengthSystem): str
     case 'gap':
       return `edge to edge: ${holds}`;
     case 'wall':
-      return `on the ${surfaceWords(way.name)}: ${holds}`;
-    case 'lying':
-      return `lying: ${holds}`;
+      return `${placeWords({ on: way.face, where: way.name })}: ${holds}`;
+    case 'row':
+      return `in a second row: ${holds}`;
     case 'move':
       return `without ${way.name} there: ${holds}`;
     case 'size':
@@ -98,6 +113,14 @@ export const lineWords = (upright: boolean): string => (upright ? 'middle line' 
 /** What its edges across that line are called. */
 export const edgeWords = (upright: boolean): [string, string] =>
   upright ? ['bottom', 'top'] : ['front edge', 'rear edge'];
+
+/** Which wall takes what no mark needs, as it is chosen. */
+export const SPREAD_WORDS: Record<Spread, string> = {
+  'as-decided': 'the wall each is decided for',
+  even: 'every wall in like part',
+  'soft-in-front': 'soft in front, scattering behind',
+  'deep-rear': 'the deepest on the rear wall',
+};
 
 /** Heads of a sheet's table of pieces. */
 export const hangingHead = (upright: boolean): string[] => [

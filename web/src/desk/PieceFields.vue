@@ -12,13 +12,15 @@ import { useRecipeNames } from './recipeNames';
 const props = defineProps<{ pieces: readonly PieceAt[] }>();
 const doc = useDocument();
 const session = useSession();
-const { choices, openRecipe } = useRecipeNames();
+const { recipes, choices, openRecipe } = useRecipeNames();
 const ids = computed(() => props.pieces.map((p) => p.id));
 /** What all of them are made as; empty: not all alike. */
 const recipe = computed(() => {
   const [first, ...rest] = props.pieces.map((p) => p.recipe);
   return rest.every((r) => r === first) ? first! : '';
 });
+/** What lies along an edge is made as what goes there, and nothing else is. */
+const atEdge = computed(() => props.pieces.every((p) => recipes.value.find((r) => r.id === p.recipe)?.form === 'edge'));
 const makeAs = (id: string) => doc.run({ type: 'put-pieces', pieces: props.pieces.map((p) => ({ ...p, recipe: id })) });
 const lock = (locked: boolean) => doc.run({ type: 'set-locked', ids: ids.value, locked });
 const putUp = (up: boolean) =>
@@ -41,7 +43,7 @@ const upWords = computed(() => {
     wide
     label="Made as"
     :model-value="recipe"
-    :items="choices(canHang)"
+    :items="choices((r) => canHang(r) && (r.form === 'edge') === atEdge)"
     @update:model-value="makeAs($event)"
   />
   <slot />

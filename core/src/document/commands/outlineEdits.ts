@@ -58,7 +58,7 @@ function likeWall(project: Project, wall: string, fresh: readonly { wall: string
     room.surfaces[name] = { material: room.surfaces[wall]!.material };
     const framing = room.framing[wall];
     if (framing) room.framing[name] = framingFrom(framing, from);
-    if (treatment.usable.includes(wall)) treatment.usable.push(name);
+    for (const list of [treatment.usable, treatment.hanging.tight]) if (list.includes(wall)) list.push(name);
   }
 }
 
@@ -126,6 +126,7 @@ function inherit(project: Project, gone: string, heir: string): void {
   delete room.framing[gone];
   if (listening.facing === gone) listening.facing = heir;
   treatment.usable = treatment.usable.filter((f) => f !== gone);
+  treatment.hanging.tight = treatment.hanging.tight.filter((f) => f !== gone);
   treatment.pieces = treatment.pieces.filter((p) => !isByNumber(p) || surfaceOfPlace(p.place.on) !== gone);
   for (const s of [...room.beams, ...room.platforms]) if (s.along === gone) s.along = heir;
   if (room.ceiling.shape !== 'flat' && room.ceiling.along === gone) room.ceiling.along = heir;
@@ -236,6 +237,7 @@ export function forgetMissing(project: Project): void {
   const surface = (face: string) => surfaces.includes(face.replace(/ \d+$/, ''));
   room.patches = room.patches.filter((t) => surface(t.face));
   treatment.usable = treatment.usable.filter(surface);
+  treatment.hanging.tight = treatment.hanging.tight.filter(surface);
   treatment.pieces = treatment.pieces.filter(({ place }) =>
     place.kind === 'at' ? surface(place.face) : surfaces.includes(surfaceOfPlace(place.on)),
   );

@@ -113,8 +113,9 @@ export const piece = z.strictObject({
   note: lines(400),
 });
 
-/** How pieces are laid out: what of them lines up all round, at which height, and what is kept between them. */
+/** How pieces are laid out: what of them lines up all round, at which height, which wall takes what, and what is kept between them. */
 export const LINED_UP = ['middles', 'tops'] as const;
+export const SPREADS = ['as-decided', 'even', 'soft-in-front', 'deep-rear'] as const;
 export const hanging = z.strictObject({
   by: z.enum(LINED_UP),
   /** Over the floor, m; null: middles at ear height, tops where pieces with their middle there end. */
@@ -123,6 +124,15 @@ export const hanging = z.strictObject({
   leastGap: within('leastGap'),
   /** How much lower the front edge of a hung cloud is than its rear one, m; its middle stays. */
   cloudFall: within('cloudFall'),
+  /**
+   * Which wall pieces no mark needs go to: the one they are decided for; every wall covered in like part; what absorbs in front and
+   * what scatters behind; the deepest on the rear wall, the others on every wall in like part.
+   */
+  spread: z.enum(SPREADS),
+  /** Walls and ceilings whose pieces stand edge to edge as one group; the others have equal gaps. */
+  tight: z.array(id).check(z.maxLength(400)),
+  /** Whether what finds no place in the row may go into one above it, or under it. */
+  secondRow: z.boolean(),
 });
 
 /** What holds pieces: fixings/ways.ts. */

@@ -1,5 +1,5 @@
 /**
- * The saved document, version 9: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 10: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
@@ -45,7 +45,7 @@ export { LIMITS } from './basics';
 export { FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 9;
+export const VERSION = 10;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -149,6 +149,7 @@ export type PieceByNumber = Piece & { place: { kind: 'number' } };
 export type LogEntry = Project['log'][number];
 export type SiteMark = Project['site'][string];
 export type Hanging = Project['treatment']['hanging'];
+export type Spread = Hanging['spread'];
 export type Fixings = Project['treatment']['fixings'];
 export type OwnRecipe = Project['treatment']['recipes'][number];
 export type Plan = Project['treatment']['plan'];
@@ -337,11 +338,15 @@ export const projectSchema = shape.check((ctx) => {
     wrong(['listening', 'facing'], `expected one of the walls ${walls.join(', ')}, got "${p.listening.facing}"`);
   }
   const surfaces = surfacesOf(p.room);
-  p.treatment.usable.forEach((face, i) => {
-    if (!surfaces.includes(surfaceOfFace(face))) {
-      wrong(['treatment', 'usable', i], `expected a surface of this room, got "${face}"`);
-    }
-  });
+  const lists = [
+    [['treatment', 'usable'], p.treatment.usable],
+    [['treatment', 'hanging', 'tight'], p.treatment.hanging.tight],
+  ] as const;
+  for (const [path, list] of lists)
+    list.forEach((face, i) => {
+      if (!surfaces.includes(surfaceOfFace(face)))
+        wrong([...path, i], `expected a surface of this room, got "${face}"`);
+    });
   const recipes = p.treatment.recipes.map((r) => r.id);
   const mustBeKnown = (path: (string | number)[], name: string) => {
     if (!isLibraryRecipe(name) && !recipes.includes(name))

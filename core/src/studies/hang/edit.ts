@@ -92,14 +92,18 @@ export function hungAt(setting: Setting, id: string, left: number, low: number, 
   };
 }
 
-/** Height of a piece's lower edge on the level line, m. */
+/** Height of a piece's lower edge on the level line, m; of what lies along an edge, where it meets the ceiling. */
 export function onLevel(setting: Setting, id: string): number {
-  const { box } = placedOf(setting, id);
+  const { box, face, recipe } = placedOf(setting, id);
+  if (recipe.form === 'edge') return boundsOf(faceOutline(faceOf(setting, face))).high - (box.high - box.low);
   return lowOn(levelOf(setting), box.high - box.low);
 }
 
-/** Pieces of the stretch a piece of a wall stands in, with equal gaps between what bounds them; null when it is no wall or they do not fit. */
-export function spreadEvenly(setting: Setting, id: string): PieceAt[] | null {
+/**
+ * Pieces of the stretch a piece of a wall stands in, with equal gaps between what bounds them, or edge to edge in its middle; null when
+ * it is no wall or they do not fit.
+ */
+export function spreadEvenly(setting: Setting, id: string, tight = false): PieceAt[] | null {
   const piece = placedOf(setting, id);
   const face = faceOf(setting, piece.face);
   if (face.kind !== 'wall') return null;
@@ -118,10 +122,17 @@ export function spreadEvenly(setting: Setting, id: string): PieceAt[] | null {
   const here = row
     .filter((p) => (p.box.left + p.box.right) / 2 > from && (p.box.left + p.box.right) / 2 < to)
     .sort((a, b) => a.box.left - b.box.left);
-  const gaps = equalGaps(
-    to - from,
-    here.map((p) => p.box.right - p.box.left),
-  );
+  const widths = here.map((p) => p.box.right - p.box.left);
+  if (tight) {
+    let left = (from + to - widths.reduce((sum, w) => sum + w, 0)) / 2;
+    if (left < from - 1e-9) return null;
+    return here.map((p, i) => {
+      const moved = pieceMovedTo(setting, p.id, left, p.box.low);
+      left += widths[i]!;
+      return moved;
+    });
+  }
+  const gaps = equalGaps(to - from, widths);
   if (!gaps.feasible) return null;
   return here.map((p, i) => pieceMovedTo(setting, p.id, from + gaps.left[i]!, p.box.low));
 }

@@ -1,12 +1,14 @@
 /** Laying out by hand, on plain rooms. */
+import type { Command } from '../../document/commands/types';
 import { createProject } from '../../document/create';
-import { isAt, isByNumber } from '../../document/schema/project';
+import { isAt, isByNumber, type Spread } from '../../document/schema/project';
 import { keepOutsOn } from '../../room/keepOuts';
 import { settingOf } from '../../room/setting';
 import { laidOut, piecesOn, silent } from '../../testing/laidOut';
 import { decided, numbers, pieceAt } from '../../testing/pieces';
 import { door, edited, plainBox, wardrobe, window } from '../../testing/rooms';
 import { layOut } from './layOut';
+import { studyHang } from './study';
 
 describe('by hand', () => {
   test('four panels on a bare wall of 4 m: gaps of 32 cm, middles at the ears', () => {
@@ -60,6 +62,99 @@ describe('by hand', () => {
     // B is read from the front, D from the rear: 5 m between them.
     b.forEach((p, i) => expect(p.left).toBeCloseTo(5 - d[3 - i]!.right, 9));
     expect(Math.max(...b.map((p) => p.right))).toBeLessThan(3.8 - 0.05);
+  });
+
+  test('where an upright one has no place a lying one has: over a sideboard, on the same line', () => {
+    const board = wardrobe({ id: 's', name: 'Sideboard', x: 0.225, y: 2.7, width: 0.45, depth: 3.4, height: 0.8 });
+    const room = silent(edited(plainBox(), { type: 'put', list: 'furniture', thing: board }, numbers({ D: 3 })));
+    const { hung, result, next } = laidOut(room);
+    // In the row of uprights, 0.6 to 1.8 m, it leaves 0.6 m at the rear and 1 m in front: one of 0.6 m with its gaps in front.
+    const d = piecesOn(hung, 'D');
+    expect(d.map((p) => [(p.right - p.left).toFixed(2), ((p.low + p.high) / 2).toFixed(2)])).toEqual([
+      ['1.20', '1.20'],
+      ['1.20', '1.20'],
+      ['0.60', '1.20'],
+    ]);
+    expect(result.unplaced).toEqual([]);
+    expect(hung.conflicts).toBe(0);
+    // Without the sideboard they stand upright again, and are the same three.
+    const { next: cleared, hung: again } = laidOut(
+      edited(next, { type: 'take-away', list: 'furniture', id: 's' }),
+      true,
+    );
+    expect(piecesOn(again, 'D').every((p) => p.right - p.left < 0.61)).toBe(true);
+    expect(cleared.treatment.pieces.map((p) => p.id).sort()).toEqual(next.treatment.pieces.map((p) => p.id).sort());
+  });
+
+  test('a second row where it is wanted: over the first, or lying over it, on one line; else it is told as a way out', () => {
+    const room = silent(edited(plainBox(), numbers({ A: 8 }), { type: 'set-hanging', hanging: { level: 0.7 } }));
+    const { result } = laidOut(room);
+    // Six upright fill 4 m; 1.2 m high from 0.1 m they leave 1.2 m less the gap over them: two of 1.2 m by 0.6 m lie there.
+    expect(result.unplaced).toMatchObject([{ on: 'A', count: 2 }]);
+    expect(result.unplaced[0]!.ways).toContainEqual({ way: 'row', count: 2 });
+    const { hung, result: two } = laidOut(edited(room, { type: 'set-hanging', hanging: { secondRow: true } }));
+    expect(two.unplaced).toEqual([]);
+    const over = piecesOn(hung, 'A').filter((p) => p.low > 1);
+    expect(over.map((p) => [p.low, p.high - p.low])).toEqual(
+      [0, 1].map(() => [expect.closeTo(1.32, 9) as number, expect.closeTo(0.6, 9) as number]),
+    );
+  });
+
+  test('walls by a school: as decided, all in like part, soft in front and scattering behind, the deepest on the rear wall', () => {
+    const start = silent(
+      edited(plainBox(), decided({ 'panel-10': { B: 6 }, 'qrd-7': { A: 2 }, 'deep-rear': { A: 2 } })),
+    );
+    const count = (spread: Spread) => {
+      const { hung, result } = laidOut(edited(start, { type: 'set-hanging', hanging: { spread } }));
+      expect([hung.pieces.length, result.unplaced]).toEqual([10, []]);
+      return Object.fromEntries(
+        ['panel-10', 'qrd-7', 'deep-rear'].map((recipe) => [
+          recipe,
+          ['A', 'B', 'C', 'D'].map((f) => piecesOn(hung, f).filter((p) => p.recipe === recipe).length),
+        ]),
+      );
+    };
+    expect(count('as-decided')).toEqual({ 'panel-10': [0, 6, 0, 0], 'qrd-7': [2, 0, 0, 0], 'deep-rear': [2, 0, 0, 0] });
+    const even = count('even');
+    expect(['A', 'B', 'C', 'D'].map((_, f) => Object.values(even).reduce((s, c) => s + c[f]!, 0))).toEqual([
+      2, 3, 2, 3,
+    ]);
+    // Nothing soft on the rear wall while the others hold it, nothing that scatters in front.
+    const soft = count('soft-in-front');
+    expect([soft['panel-10']![2], soft['deep-rear']![2], soft['qrd-7']![0]]).toEqual([0, 0, 0]);
+    expect([soft['panel-10']![1], soft['qrd-7']![1]]).toEqual([soft['panel-10']![3], soft['qrd-7']![3]]);
+    expect(count('deep-rear')['deep-rear']).toEqual([0, 0, 2, 0]);
+  });
+
+  test('soft in front on one side wall too, and edge to edge where a wall is said to be', () => {
+    const school: Command = { type: 'set-hanging', hanging: { spread: 'soft-in-front' } };
+    const room = silent(edited(plainBox(), decided({ 'panel-10': { B: 2 }, 'qrd-7': { D: 2 } }), school));
+    const wide = edited(room, { type: 'set-usable', usable: ['B', 'D'] });
+    const { hung } = laidOut(wide);
+    // B is read from the front, D from the rear: a panel first, and a diffuser last.
+    expect(piecesOn(hung, 'B').map((p) => p.recipe)).toEqual(['panel-10', 'qrd-7']);
+    expect(piecesOn(hung, 'D').map((p) => p.recipe)).toEqual(['qrd-7', 'panel-10']);
+    const front = laidOut(
+      silent(edited(plainBox(), numbers({ A: 3 }), { type: 'set-hanging', hanging: { tight: ['A'] } })),
+    );
+    expect(piecesOn(front.hung, 'A').map((p) => p.left)).toEqual(
+      [1.1, 1.7, 2.3].map((v) => expect.closeTo(v, 9) as number),
+    );
+  });
+
+  test('a deep piece at the end of one wall keeps the next wall’s row off', () => {
+    const held = pieceAt({ id: 'end', recipe: 'deep-rear', face: 'B', u: 0, width: 0.6, state: 'hung' });
+    const room = silent(edited(plainBox(), { type: 'put-pieces', pieces: [held] }, numbers({ A: 6 })));
+    const { hung } = laidOut(room);
+    // 40 cm deep (gap and fill) before wall B: six with seven gaps in 3.6 m have none of 4 m.
+    const a = piecesOn(hung, 'A');
+    expect(Math.max(...a.map((p) => p.right))).toBeLessThan(3.6);
+    expect(hung.conflicts).toBe(0);
+    const across = edited(plainBox(), {
+      type: 'put-pieces',
+      pieces: [held, pieceAt({ id: 'met', face: 'A', u: 3.2 })],
+    });
+    expect(studyHang(settingOf(across)).result.pieces.map((p) => p.conflicts.length)).toEqual([1, 1]);
   });
 
   test('corner pieces stand from the floor up, and walls begin beside them', () => {

@@ -11,19 +11,20 @@ import { standoffOf } from '../../recipes/curve';
 import { canCover } from '../../recipes/kind';
 import type { Recipe } from '../../recipes/types';
 import { keepOutsOn } from '../../room/keepOuts';
-import { recipeAsLaid, laidSize } from '../../room/pieces';
+import { isOwnSize, laidSize, recipeAsLaid } from '../../room/pieces';
 import { numbered, piecesFor } from '../../room/laying';
-import { type PlanPlace, placesOf, spreadOver } from '../../room/places';
+import { isUsableFace, type PlanPlace, placesOf, spreadOver, tooShortFor } from '../../room/places';
 import { type Setting, type SettingFace, settingOf } from '../../room/setting';
 import { COVER_MARGIN, wantingOn, zoneOfMark } from '../marks/covers';
 import { type MarksResult, studyMarks } from '../marks/study';
 import { groupOn } from './ceiling';
 import { levelOf } from './level';
 import { loosePieces, loosePlace } from './loose';
-import { edgeRowOn, piecesOf, type Row, rowOn, sameSize } from './row';
-import { solveWalls } from './walls';
-import { reasonOf, waysFor } from './ways';
-import type { LaidPiece, LayOutResult, NoRoom, OpenMark, Unplaced, Wanted, WayOut, ZoneOn } from './types';
+import { alike, edgeRowOn, type Row, rowOn } from './row';
+import { layRows, type Rows } from './rows';
+import { spreadOut } from './spread';
+import { reasonOf, turnedOver, waysFor } from './ways';
+import type { LaidPiece, LayOutResult, Line, NoRoom, OpenMark, Unplaced, Wanted, WayOut, ZoneOn } from './types';
 
 /** What is wanted by number, and by pieces lifted. */
 function wantedOf(setting: Setting, lifted: readonly PieceAt[]): Wanted[] {
@@ -35,10 +36,11 @@ function wantedOf(setting: Setting, lifted: readonly PieceAt[]): Wanted[] {
   });
   for (const p of lifted) {
     const own = recipeOf(project, p.recipe);
-    const size = { width: p.place.width, height: p.place.height };
-    const recipe = sameSize(size, laidSize(own)) ? own : recipeAsLaid(own, size);
+    // What lies is wanted upright again: it lies where there is no other place.
+    const size = isOwnSize(own, p.place) ? laidSize(own) : { width: p.place.width, height: p.place.height };
+    const recipe = recipeAsLaid(own, size);
     const on = loosePlace(setting, p)!;
-    const known = list.find((w) => w.on === on && w.recipe.id === own.id && sameSize(w.size, size));
+    const known = list.find((w) => w.on === on && alike(w, { recipe: own, size }));
     if (known) known.count += 1;
     else list.push({ recipe, on, count: 1, size, decided: p.dates.decided });
   }
@@ -103,6 +105,24 @@ function inCorner(setting: Setting, place: PlanPlace, wanted: Wanted): { pieces:
   return { pieces, left: wanted.count - pieces.length };
 }
 
+/** Corners that hold some more beside what is decided for them. */
+function otherCorners(
+  setting: Setting,
+  places: ReadonlyMap<string, PlanPlace>,
+  wanted: readonly Wanted[],
+  { on, size, recipe }: Wanted,
+  missing: number,
+): WayOut[] {
+  return [...places.values()].flatMap((place): WayOut[] => {
+    const { id: face, name, spans } = place;
+    if (place.class !== 'corners' || face === on || tooShortFor(setting, place, recipe)) return [];
+    const taken = wanted.filter((w) => w.on === face).reduce((sum, w) => sum + w.count * w.size.height, 0);
+    const fit = spans.reduce((sum, [from, to]) => sum + Math.floor((to - from + 1e-9) / size.height), 0);
+    const count = fit - Math.ceil(taken / size.height - 1e-9);
+    return count > 0 ? [{ way: 'wall', face, name, count: Math.min(missing, count) }] : [];
+  });
+}
+
 /** Zones of a face that want covering by one of these, with the margin hanging by hand needs. */
 function zonesOn(setting: Setting, face: SettingFace, marks: MarksResult, by: Recipe): ZoneOn[] {
   return wantingOn(face, marks.marks, marks.threshold).map((m) => {
@@ -147,57 +167,108 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
     else if (place?.class === 'edges') onEdges.push({ place, wanted: w });
     else if (place?.class !== 'corners') onFaces.push(w);
     else {
-      const { pieces, left } = inCorner(state.setting, place, w);
+      const short = tooShortFor(state.setting, place, w.recipe);
+      const { pieces, left } = short ? { pieces: [], left: w.count } : inCorner(state.setting, place, w);
       laid.push(...pieces);
-      const longest = Math.max(0, ...place.spans.map(([a, b]) => b - a));
-      miss(w, place.name, left, { why: 'corner', longest, needs: w.size.height });
+      const reason: NoRoom = short
+        ? { why: 'short-wall', name: short.name, length: short.length, needs: w.size.width }
+        : { why: 'corner', longest: Math.max(0, ...place.spans.map(([a, b]) => b - a)), needs: w.size.height };
+      miss(w, place.name, left, reason, otherCorners(state.setting, places, wanted, w, left));
       // Two recipes in one corner stand on one another.
       const next = withPieces(base, laid);
       for (const p of placesOf(next.setting)) places.set(p.id, p);
       state = next;
     }
   }
-  const edges = [...new Set(onEdges.map((e) => e.place))].map((place) => {
-    const face = state.setting.faces.find((f) => f.id === place.faces[0])!;
-    const here = onEdges.filter((e) => e.place === place).map((e) => e.wanted);
-    return { place, row: edgeRowOn(state.setting, face, here) };
-  });
-  const along = solveWalls(
-    state.setting,
-    edges.map((e) => e.row),
+  const edges = new Map(onEdges.map((e) => [e.place.faces[0]!, e.place]));
+  const listOn = (face: SettingFace) =>
+    onEdges.filter((e) => e.place.id === edges.get(face.id)?.id).map((e) => e.wanted);
+  const along = layRows(
+    state.setting.faces.filter((f) => edges.has(f.id)),
+    laid,
+    (list) => withPieces(base, list).setting,
+    (room, face) => edgeRowOn(room, face, listOn(face)),
     leastGap,
   );
-  for (const { place, row } of edges) {
-    const { stood, placed } = along.solved.get(row.face.id)!;
-    laid.push(...piecesOf(row, stood));
-    row.wanted.forEach((w, i) => miss(w, place.name, w.count - placed[i]!, reasonOf(row, w, leastGap)));
+  laid.splice(0, laid.length, ...along.laid);
+  for (const row of along.rows) {
+    const { placed } = along.solved.get(row.face.id)!;
+    row.wanted.forEach((w, i) =>
+      miss(w, edges.get(row.face.id)!.name, w.count - placed[i]!, reasonOf(row, w, leastGap)),
+    );
   }
-  if (edges.length > 0) state = withPieces(base, laid);
+  if (edges.size > 0) state = withPieces(base, laid);
   tell(0.2);
   const { setting } = state;
   const marks = studyMarks(setting.project, setting).result;
   tell(0.5);
   const walls = setting.faces.filter((f) => f.kind === 'wall' && f.foot && f.foot.length === 2);
   const level = levelOf(now);
-  const rows = walls.flatMap((face): Row[] => {
-    const here = onFaces.filter((w) => w.on === face.id);
-    if (here.length === 0) return [];
-    const coverer = here.find((w) => canCover(w.recipe))?.recipe;
-    const row = rowOn(setting, face, here, level, coverer ? zonesOn(setting, face, marks, coverer) : []);
-    for (const w of here)
-      if (!row.wanted.includes(w))
-        miss(w, face.name, w.count, { why: 'higher-than-face', height: w.size.height, face: heightOf(face) });
-    return [row];
-  });
-  const { solved, mirrored, unmirrored } = solveWalls(setting, rows, leastGap);
-  for (const row of rows) {
-    const answer = solved.get(row.face.id)!;
-    laid.push(...piecesOf(row, answer.stood));
-    row.wanted.forEach((w, i) => {
-      const missing = w.count - answer.placed[i]!;
-      if (missing > 0)
-        miss(w, row.face.name, missing, reasonOf(row, w, leastGap), waysFor({ setting, level, rows, solved }, row, i));
-    });
+  const coverOf = (list: readonly Wanted[]) => list.find((w) => canCover(w.recipe))?.recipe;
+  const zonesFor = (face: SettingFace, list: readonly Wanted[]) => {
+    const by = coverOf(list);
+    const held = new Set(laid.flatMap((p) => p.covers));
+    return by ? zonesOn(setting, face, marks, by).filter((z) => !held.has(z.mark)) : [];
+  };
+  const onWalls = spreadOut(
+    setting,
+    walls,
+    onFaces.filter((w) => walls.some((f) => f.id === w.on)),
+    (face, list) => rowOn(setting, face, list, level, zonesFor(face, list)),
+  );
+  // Pieces are only ever added.
+  const after = new Map<number, Setting>();
+  const put = (list: readonly LaidPiece[]): Setting => {
+    const room = after.get(list.length) ?? withPieces(base, list).setting;
+    after.set(list.length, room);
+    return room;
+  };
+  /** What has no place yet. */
+  let missing = onWalls.map((w) => ({ ...w }));
+  const offs = new Map<string, number>();
+  /** One row on every wall that wants one: what it places is missing no more. */
+  const round = (lineOf: (face: SettingFace) => Line | null, turned: boolean): Rows => {
+    const asked = new Map<Wanted, Wanted>();
+    const rowOf = (room: Setting, face: SettingFace): Row | null => {
+      const line = lineOf(face);
+      const list = missing.flatMap((w) => {
+        const as = w.on !== face.id || w.count === 0 ? null : turned ? turnedOver(w) : { ...w };
+        if (as) asked.set(as, w);
+        return as ?? [];
+      });
+      if (!line || list.length === 0) return null;
+      const row = rowOn(room, face, list, line, zonesFor(face, list));
+      // A second row keeps its line or is none.
+      return line.by === level.by && line.height === level.height ? row : row.off === 0 ? row : null;
+    };
+    const wanting = walls.filter((f) => missing.some((w) => w.on === f.id && w.count > 0));
+    const rows = layRows(wanting, laid, put, rowOf, leastGap);
+    laid.splice(0, laid.length, ...rows.laid);
+    for (const row of rows.rows) {
+      const { placed } = rows.solved.get(row.face.id)!;
+      row.wanted.forEach((w, k) => (asked.get(w)!.count -= placed[k]!));
+      if (placed.some((n) => n > 0) && !offs.has(row.face.id)) offs.set(row.face.id, row.off);
+    }
+    return rows;
+  };
+  const first = round(() => level, false);
+  const { rows, solved, mirrored, unmirrored } = first;
+  const lying = round(({ id }) => ({ ...level, height: level.height + (offs.get(id) ?? 0) }), true);
+  const seconds = secondLines([...rows, ...lying.rows], laid, leastGap);
+  if (base.treatment.hanging.secondRow)
+    for (const line of seconds) for (const turned of [false, true]) round(() => line, turned);
+  missing = missing.filter((w) => w.count > 0);
+  const full = missing.length > 0 ? put(laid) : setting;
+  for (const w of missing) {
+    const face = walls.find((f) => f.id === w.on)!;
+    const row = rows.find((r) => r.face.id === w.on);
+    const kind = row?.wanted.findIndex((o) => alike(o, w)) ?? -1;
+    if (!row || kind < 0)
+      miss(w, face.name, w.count, { why: 'higher-than-face', height: w.size.height, face: heightOf(face) });
+    else {
+      const ways = waysFor({ setting, full, level, seconds, rows, solved }, row, kind, w.count);
+      miss(w, face.name, w.count, reasonOf(row, w, leastGap), ways);
+    }
   }
   tell(0.8);
   const ceilings = setting.faces.filter((f) => f.kind === 'ceiling');
@@ -208,8 +279,13 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
     const { pieces, left } = groupOn(under, face, w, zonesOn(under, face, marks, w.recipe), leastGap);
     laid.push(...pieces);
     const names = keepOutsOn(under, face, standoffOf(w.recipe)).map((k) => k.name);
-    miss(w, face.name, left, { why: 'group', names: [...new Set(names)] });
     under = withPieces(base, laid).setting;
+    const others = left > 0 ? ceilings.filter((f) => f !== face && isUsableFace(now, f)) : [];
+    const ways = others.flatMap((f): WayOut[] => {
+      const held = groupOn(under, f, { ...w, count: left }, [], leastGap).pieces.length;
+      return held > 0 ? [{ way: 'wall', face: f.id, name: f.name, count: held }] : [];
+    });
+    miss(w, face.name, left, { why: 'group', names: [...new Set(names)] }, ways);
   }
   tell(1);
   return {
@@ -218,10 +294,26 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
     unplaced,
     open: openMarks(setting, marks, rows, onFaces, laid),
     level,
-    offLevel: rows.filter((r) => r.off !== 0).map((r) => ({ face: r.face.id, name: r.face.name, by: r.off })),
+    offLevel: walls
+      .filter((f) => (offs.get(f.id) ?? 0) !== 0)
+      .map(({ id, name }) => ({ face: id, name, by: offs.get(id)! })),
     mirrored,
     unmirrored,
   };
+}
+
+/** Lines of second rows: lower edges over the tallest of all first rows, upper edges under the lowest. */
+function secondLines(rows: readonly Row[], laid: readonly LaidPiece[], gap: number): Line[] {
+  const inRows = laid.filter((p) =>
+    rows.some((r) => r.face.id === p.face && p.low > r.low - 1e-6 && p.low + p.height < r.high + 1e-6),
+  );
+  if (inRows.length === 0) return [];
+  const over = Math.max(...inRows.map((p) => p.low + p.height));
+  const under = Math.min(...inRows.map((p) => p.low));
+  return [
+    { by: 'lows', height: over + gap },
+    { by: 'tops', height: under - gap },
+  ];
 }
 
 const heightOf = (face: SettingFace): number => {
@@ -243,7 +335,7 @@ function openMarks(
     wantingOn(face, marks.marks, marks.threshold)
       .filter((m) => !held.has(m.id))
       .map((m): OpenMark => {
-        const row = rows.find((r) => r.face === face);
+        const row = rows.find((r) => r.face.id === face.id);
         const zone = row?.zones.find((z) => z.mark === m.id);
         const why = (): OpenMark['why'] => {
           const under = wanted.some((w) => w.on === face.id && canCover({ ...w.recipe, form: 'flat' }));

@@ -2,7 +2,7 @@
 import { recipeOf } from '../../document/recipes';
 import { isAt } from '../../document/schema/project';
 import type { Setting } from '../../room/setting';
-import type { Level } from './types';
+import type { Level, Line } from './types';
 
 /** The height pieces on walls line up at, and what of them; tops, where nothing is said, end where the tallest with its middle at the ears does. */
 export function levelOf({ project, head }: Setting): Level {
@@ -16,4 +16,5 @@ export function levelOf({ project, head }: Setting): Level {
 }
 
 /** Lower edge of a piece so high that lies on the line, m. */
-export const lowOn = ({ by, height }: Level, high: number): number => height - (by === 'tops' ? 1 : 0.5) * high;
+export const lowOn = ({ by, height }: Line, high: number): number =>
+  height - { tops: 1, middles: 0.5, lows: 0 }[by] * high;

@@ -3,11 +3,13 @@ import { boundsOf, freeStretches } from '../../geometry/clip';
 import { faceOutline } from '../../geometry/unfold';
 import { alongLine, type LineAnswer, type LineKind, type LineStretch, type Span, turned } from '../../layout/line';
 import { standoffOf } from '../../recipes/curve';
-import { canCover } from '../../recipes/kind';
+import type { Spread } from '../../document/schema/project';
+import { canCover, kindOf } from '../../recipes/kind';
+import type { Recipe } from '../../recipes/types';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
 import type { Setting, SettingFace } from '../../room/setting';
 import { lowOn } from './level';
-import type { LaidPiece, Level, Wanted, ZoneOn } from './types';
+import type { LaidPiece, Line, Wanted, ZoneOn } from './types';
 
 export interface Row {
   face: SettingFace;
@@ -21,6 +23,29 @@ export interface Row {
   keepOuts: KeepOut[];
   free: Span[];
   zones: ZoneOn[];
+  /** Whether its pieces stand edge to edge. */
+  tight: boolean;
+  /** By wanted, which end of the room they are drawn to (1 front, −1 rear); which way that line runs from its start: 1 to the rear, −1 to the front, 0 across. */
+  drawn: (1 | 0 | -1)[];
+  runs: 1 | 0 | -1;
+}
+
+/** Which end of a side wall a school draws a recipe to: 1 to the front, −1 to the rear. */
+export function drawnBy(spread: Spread, recipe: Recipe): 1 | 0 | -1 {
+  if (spread !== 'soft-in-front') return 0;
+  return kindOf(recipe) === 'scatter' ? -1 : 1;
+}
+
+/** What a row has from its wall and the school. */
+function mannerOf({ project }: Setting, face: SettingFace, wanted: readonly Wanted[]) {
+  const { tight, spread } = project.treatment.hanging;
+  const [right, left] = face.foot!;
+  const along = (right[1] - left[1]) / face.length;
+  return {
+    tight: tight.includes(face.surface),
+    drawn: wanted.map((w) => drawnBy(spread, w.recipe)),
+    runs: Math.abs(along) < 0.5 ? (0 as const) : along > 0 ? (1 as const) : (-1 as const),
+  };
 }
 
 /**
@@ -31,14 +56,14 @@ export function rowOn(
   setting: Setting,
   face: SettingFace,
   all: readonly Wanted[],
-  level: Level,
+  line: Line,
   zones: readonly ZoneOn[],
   without: ReadonlySet<string> = new Set(),
 ): Row {
   const outline = faceOutline(face);
   const bounds = boundsOf(outline);
   const wanted = all.filter((w) => w.size.height <= bounds.high - bounds.low + 1e-9);
-  const bare = wanted.map((w) => lowOn(level, w.size.height));
+  const bare = wanted.map((w) => lowOn(line, w.size.height));
   // The whole row moves together, so that what lines up still does.
   const under = bounds.low - Math.min(...bare);
   const over = Math.max(...wanted.map((w, i) => bare[i]! + w.size.height)) - bounds.high;
@@ -49,7 +74,12 @@ export function rowOn(
   const depth = Math.max(0, ...wanted.map((w) => standoffOf(w.recipe)));
   const keepOuts = keepOutsOn(setting, face, depth, without);
   const free = wanted.length === 0 ? [] : freeOf(face, keepOuts, low, high);
-  return { face, wanted, lows, low, high, off: Math.abs(off) < 1e-6 ? 0 : off, keepOuts, free, zones: [...zones] };
+  const manner = mannerOf(setting, face, wanted);
+  return {
+    ...{ face, wanted, lows, low, high, keepOuts, free, ...manner },
+    off: Math.abs(off) < 1e-6 ? 0 : off,
+    zones: [...zones],
+  };
 }
 
 const freeOf = (face: SettingFace, keepOuts: readonly KeepOut[], low: number, high: number): Span[] =>
@@ -64,11 +94,18 @@ export function edgeRowOn(setting: Setting, face: SettingFace, wanted: readonly 
   const keepOuts = keepOutsOn(setting, face, leg);
   const lows = wanted.map((w) => high - w.size.height);
   const free = freeOf(face, keepOuts, high - leg, high);
-  return { face, wanted: [...wanted], lows, low: high - leg, high, off: 0, keepOuts, free, zones: [] };
+  const manner = mannerOf(setting, face, wanted);
+  return { face, wanted: [...wanted], lows, low: high - leg, high, off: 0, keepOuts, free, zones: [], ...manner };
 }
 
-export const kindsOf = (row: Row, counts: readonly number[]): LineKind[] =>
-  row.wanted.map((w, i) => ({ width: w.size.width, count: counts[i]!, covers: canCover(w.recipe) }));
+/** @param runs which way the line runs: as the wall does from its left end, unless it is told otherwise */
+export const kindsOf = (row: Row, counts: readonly number[], runs: 1 | 0 | -1 = row.runs): LineKind[] =>
+  row.wanted.map((w, i) => ({
+    width: w.size.width,
+    count: counts[i]!,
+    covers: canCover(w.recipe),
+    drawn: (runs * row.drawn[i]!) as 1 | 0 | -1,
+  }));
 
 /** Zones of a row that lie within its height. */
 export function zonesInRow(row: Row): ZoneOn[] {
@@ -100,6 +137,7 @@ export function plain(row: Row, counts: readonly number[], least: number, free: 
     ...s,
     alike: 1,
     own: false,
+    tight: row.tight,
     zones: zones.filter((z) => holds(s, z)),
   }));
   return asSolved(row, alongLine(stretches, kindsOf(row, counts), least));
@@ -148,9 +186,9 @@ export function aboutMiddle(row: Row, counts: readonly number[], least: number, 
     .filter((s) => s.to > middle + 1e-9)
     .map((s): LineStretch => {
       const own = s.from < middle - 1e-9;
-      return { ...s, alike: own ? 1 : 2, own, zones: zones.filter((z) => holds(s, z)) };
+      return { ...s, alike: own ? 1 : 2, own, tight: row.tight, zones: zones.filter((z) => holds(s, z)) };
     });
-  const first = alongLine(stretches, kindsOf(row, counts), least);
+  const first = alongLine(stretches, kindsOf(row, counts, 0), least);
   const stood = first.standing.flatMap((list, i) => [...list, ...(stretches[i]!.alike === 2 ? list.map(mirror) : [])]);
   const used = stretches.flatMap((t, i) => (first.standing[i]!.length > 0 ? [t, mirror(t)] : []));
   const left = counts.map((n, i) => n - first.placed[i]!);
@@ -166,6 +204,10 @@ export function aboutMiddle(row: Row, counts: readonly number[], least: number, 
 
 export const sameSize = (a: { width: number; height: number }, b: { width: number; height: number }): boolean =>
   Math.abs(a.width - b.width) < 1e-6 && Math.abs(a.height - b.height) < 1e-6;
+
+/** Made alike and as large. */
+export const alike = (a: Pick<Wanted, 'recipe' | 'size'>, b: Pick<Wanted, 'recipe' | 'size'>): boolean =>
+  a.recipe.id === b.recipe.id && sameSize(a.size, b.size);
 
 /** What stands on a row as pieces of its wall, from the left. */
 export function piecesOf(row: Row, stood: readonly Stood[]): LaidPiece[] {

@@ -41,8 +41,8 @@ export interface HungPiece {
 }
 
 export interface Conflict {
-  /** What it meets; the face itself where it reaches past that. */
-  other: { id: string; name: string; kind: KeepOut['kind'] | 'face' };
+  /** What it meets; the face itself where it reaches past that; the edge it is made for where it hangs under it. */
+  other: { id: string; name: string; kind: KeepOut['kind'] | 'face' | 'edge' };
   /** How far it would have to move to be clear of it, m. */
   by: number;
 }
@@ -89,9 +89,13 @@ function conflictsOf(piece: PlacedPiece, face: SettingFace, others: readonly Kee
     const up = Math.min(k.high - box.low, box.high - k.low);
     return { other: { id: k.id, name: k.name, kind: k.kind }, by: Math.min(across, up) };
   });
-  return [{ other: { id: face.id, name: face.name, kind: 'face' as const }, by: past }, ...met].filter(
-    (c) => c.by > LEAST_OVERLAP,
-  );
+  const own = { id: face.id, name: face.name };
+  const under = piece.recipe.form === 'edge' ? boundsOf(faceOutline(face)).high - box.high : 0;
+  return [
+    { other: { ...own, kind: 'face' as const }, by: past },
+    { other: { ...own, kind: 'edge' as const }, by: under },
+    ...met,
+  ].filter((c) => c.by > LEAST_OVERLAP);
 }
 
 /** Free lengths from either edge of a piece to what is next in its row, or to the end of its face there, m. */
@@ -118,6 +122,8 @@ function offOf(setting: Setting, face: SettingFace, { place, meant }: PieceAt, {
 
 function issueOf(piece: HungPiece, { other, by }: Conflict): Issue {
   const { label: name, faceName } = piece;
+  if (other.kind === 'edge')
+    return { code: 'hang.off-edge', severity: 'warning', where: [piece.id], values: { name, face: faceName, by } };
   return other.kind === 'face'
     ? { code: 'hang.past-face', severity: 'warning', where: [piece.id], values: { name, face: faceName, by } }
     : {
@@ -137,11 +143,17 @@ export function studyHang(setting: Setting): Study<HangResult> {
       .sort((a, b) => a.box.left - b.box.left || b.box.high - a.box.high || (a.id < b.id ? -1 : 1));
     return here.length > 0 ? [{ face, here, middle: middleOf(setting, face) }] : [];
   });
-  const labels = new Map(
-    held.flatMap(({ face, here }) =>
-      here.map((p, i): [string, string] => [p.id, `${face.kind === 'ceiling' ? 'ceiling ' : face.id}${i + 1}`]),
-    ),
+  // Faces of one ceiling are counted through.
+  let overhead = 0;
+  const named = held.flatMap(({ face, here }) =>
+    here.map((p, i): [id: string, label: string, short: string] => {
+      if (face.kind !== 'ceiling') return [p.id, `${face.id}${i + 1}`, `${face.id}${i + 1}`];
+      overhead += 1;
+      return [p.id, `ceiling ${overhead}`, `${overhead}`];
+    }),
   );
+  const labels = new Map(named.map(([id, label]) => [id, label]));
+  const shorts = new Map(named.map(([id, , short]) => [id, short]));
   const turn = ({ id, recipe }: PlacedPiece) => (isCornered(recipe.form) ? 0 : made.get(id)!.covers.length > 0 ? 1 : 2);
   const inOrder = held.flatMap(({ here }) => here).sort((a, b) => turn(a) - turn(b));
   const order = new Map(inOrder.map((p, i) => [p.id, i + 1]));
@@ -153,7 +165,7 @@ export function studyHang(setting: Setting): Study<HangResult> {
       byDepth.set(depth, known);
       return known;
     };
-    return here.map((p, i): HungPiece => {
+    return here.map((p): HungPiece => {
       const { recipe, state, locked, covers } = made.get(p.id)!;
       const { left, right, low, high } = p.box;
       // Other pieces are called as they are on the drawing.
@@ -164,7 +176,7 @@ export function studyHang(setting: Setting): Study<HangResult> {
       return {
         id: p.id,
         label: labels.get(p.id)!,
-        short: `${face.kind === 'ceiling' ? '' : face.id}${i + 1}`,
+        short: shorts.get(p.id)!,
         name: p.name,
         recipe,
         face: face.id,

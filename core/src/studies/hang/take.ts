@@ -3,7 +3,7 @@ import type { Command, SingleCommand } from '../../document/commands/types';
 import { type Numbers, recipeOf } from '../../document/recipes';
 import { isAt, isByNumber, type Piece, type PieceAt, type Project } from '../../document/schema/project';
 import { numbered } from '../../room/laying';
-import { laidSize } from '../../room/pieces';
+import { isOwnSize } from '../../room/pieces';
 import { settingOf } from '../../room/setting';
 import { documentPieces } from './layOut';
 import { loosePieces, loosePlace } from './loose';
@@ -13,15 +13,25 @@ import type { LayOutResult, Unplaced, WayOut } from './types';
 /** Each piece laid out is one lifted that is made alike and was on the same face, as long as there are such; the others are new. */
 function named(project: Project, laid: readonly Piece[], lifted: readonly PieceAt[]) {
   const left = [...lifted].sort((a, b) => a.place.u - b.place.u || a.place.v - b.place.v || (a.id < b.id ? -1 : 1));
-  const [known, fresh]: Piece[][] = [[], []];
+  const known: Piece[] = [];
+  let fresh: Piece[] = [];
   for (const p of laid.filter(isAt)) {
     const i = left.findIndex(
       (o) => o.recipe === p.recipe && o.place.face === p.place.face && sameSize(o.place, p.place),
     );
-    if (i < 0) fresh!.push(p);
-    else known!.push({ ...left.splice(i, 1)[0]!, place: p.place, covers: p.covers });
+    if (i < 0) fresh.push(p);
+    else known.push({ ...left.splice(i, 1)[0]!, place: p.place, covers: p.covers });
   }
-  return { pieces: [...known!, ...numbered(project, fresh!, 'Piece')], left };
+  // Then on another wall, or turned from lying to upright or back.
+  const elsewhere = fresh.filter(isAt).filter((p) => {
+    const turned = { width: p.place.height, height: p.place.width };
+    const same = (o: PieceAt) => sameSize(o.place, p.place) || sameSize(o.place, turned);
+    const i = left.findIndex((o) => o.recipe === p.recipe && same(o));
+    if (i >= 0) known.push({ ...left.splice(i, 1)[0]!, place: p.place, covers: p.covers });
+    return i >= 0;
+  });
+  fresh = fresh.filter((p) => !elsewhere.some((o) => o === p));
+  return { pieces: [...known, ...numbered(project, fresh, 'Piece')], left };
 }
 
 /**
@@ -35,7 +45,7 @@ export function layOutCommand(project: Project, result: LayOutResult, at: string
   const missing = result.unplaced.map((u) => ({ ...u }));
   // What found no place and has a size of its own stays where it was: by number it would lose that.
   const taken = left.filter((p) => {
-    if (sameSize(p.place, laidSize(recipeOf(project, p.recipe)))) return true;
+    if (isOwnSize(recipeOf(project, p.recipe), p.place)) return true;
     const on = loosePlace(setting, p);
     const stays = missing.find((u) => u.recipe === p.recipe && u.on === on && sameSize(u.size, p.place) && u.count > 0);
     if (stays) stays.count -= 1;

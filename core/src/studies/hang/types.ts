@@ -10,6 +10,12 @@ export interface Level {
   height: number;
 }
 
+/** The line one row keeps: of a second row its lower edges. */
+export interface Line {
+  by: Hanging['by'] | 'lows';
+  height: number;
+}
+
 /** So many of a recipe in one size, wanted on a face or in a corner. */
 export interface Wanted {
   recipe: Recipe;
@@ -47,13 +53,17 @@ export type NoRoom =
   | { why: 'group'; names: string[] }
   | { why: 'higher-than-face'; height: number; face: number }
   | { why: 'corner'; longest: number; needs: number }
+  /** A wall of the corner is shorter than a leg. */
+  | { why: 'short-wall'; name: string; length: number; needs: number }
   | { why: 'not-in-state' };
 
 /** A way out that was tried and holds so many more. */
 export type WayOut =
   | { way: 'gap'; gap: number; count: number }
+  /** On another face, or in another corner. */
   | { way: 'wall'; face: string; name: string; count: number }
-  | { way: 'lying'; count: number }
+  /** In a second row. */
+  | { way: 'row'; count: number }
   /** Without this piece of furniture there. */
   | { way: 'move'; name: string; count: number }
   | { way: 'size'; width: number; height: number; count: number };

@@ -66,14 +66,15 @@ function twins(a: Row, b: Row, counts: ReadonlyMap<Row, readonly number[]>, leas
     b.wanted.findIndex((o) => o.recipe.id === w.recipe.id && sameSize(o.size, w.size)),
   );
   const both = a.wanted.map((_, i) => (twinOf[i]! < 0 ? 0 : Math.min(counts.get(a)![i]!, counts.get(b)![twinOf[i]!]!)));
-  if (sum(both) === 0) return [];
+  if (sum(both) === 0 || a.tight !== b.tight) return [];
   const stretches = common(a.free.map(la.to), b.free.map(lb.to)).map((s): LineStretch => ({
     ...s,
     alike: 1,
     own: false,
+    tight: a.tight,
     zones: zones.filter((z) => holds(s, z)),
   }));
-  const { standing } = alongLine(stretches, kindsOf(a, both), least);
+  const { standing } = alongLine(stretches, kindsOf(a, both, 1), least);
   const used = stretches.filter((_, i) => standing[i]!.length > 0);
   return [
     { row: a, stood: standing.flat().map((s) => ({ kind: s.kind, ...la.from(s) })), used: used.map(la.from) },

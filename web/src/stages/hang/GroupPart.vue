@@ -33,6 +33,9 @@ const WORDS: Record<InLine, [onWalls: string, overhead: string]> = {
           WORDS[by][upright ? 0 : 1]
         }}</v-btn>
         <v-btn v-if="upright" size="small" variant="outlined" @click="spread(chosen!.id)">Equal gaps here</v-btn>
+        <v-btn v-if="upright" size="small" variant="outlined" @click="spread(chosen!.id, true)"
+          >Edge to edge here</v-btn
+        >
       </div>
     </PieceFields>
     <v-btn size="small" variant="text" color="primary" @click="choose(chosen!.id)">Only {{ chosen!.label }}</v-btn>

@@ -22,6 +22,7 @@ const length = (m: number) => lengthText(m, session.system);
 const own = computed(() => doc.project!.treatment.pieces.filter(isAt).find((p) => p.id === chosen.value?.id) ?? null);
 const its = computed(() => setting.value.faces.find((f) => f.id === chosen.value?.face) ?? null);
 const upright = computed(() => its.value?.foot != null);
+const atEdge = computed(() => setting.value.placed.find((p) => p.id === chosen.value?.id)?.recipe.form === 'edge');
 const middle = computed(() => (its.value ? middleOf(setting.value, its.value) : 0));
 const all = useIssues('hang');
 const conflicts = computed(() =>
@@ -69,11 +70,14 @@ const conflicts = computed(() =>
     </template>
     <PieceFields :pieces="[own]">
       <div v-if="!chosen.locked" class="actions-row">
-        <v-btn v-if="upright" size="small" variant="outlined" data-to-level @click="toLevel(chosen.id)"
-          >To the level line</v-btn
-        >
+        <v-btn v-if="upright" size="small" variant="outlined" data-to-level @click="toLevel(chosen.id)">{{
+          atEdge ? 'Up to the ceiling' : 'To the level line'
+        }}</v-btn>
         <v-btn v-if="upright" size="small" variant="outlined" data-spread @click="spread(chosen.id)"
           >Equal gaps here</v-btn
+        >
+        <v-btn v-if="upright" size="small" variant="outlined" data-tight @click="spread(chosen.id, true)"
+          >Edge to edge here</v-btn
         >
         <v-btn size="small" variant="outlined" data-mirror @click="mirror(chosen.id)">Mirror it</v-btn>
       </div>

@@ -101,8 +101,8 @@ export function useHang() {
       const { left } = result.value.pieces.find((p) => p.id === id)!;
       put([pieceMovedTo(setting.value, id, left, onLevel(setting.value, id))]);
     },
-    spread: (id: string) => {
-      const pieces = spreadEvenly(setting.value, id);
+    spread: (id: string, tight = false) => {
+      const pieces = spreadEvenly(setting.value, id, tight);
       if (pieces) put(pieces);
       else tell('They do not fit between what bounds them with a gap.');
     },

@@ -2,7 +2,7 @@
 import { type ComputedRef, ref } from 'vue';
 import { toMillimetre } from '@tawny/core/quantities/lengths';
 import { membersOf } from '@tawny/core/room/members';
-import { lowOn } from '@tawny/core/studies/hang/level';
+import { onLevel } from '@tawny/core/studies/hang/edit';
 import type { HungPiece } from '@tawny/core/studies/hang/study';
 import { nudgeOf, startDrag } from '../../board/tools/drag';
 import type { Elevation } from './elevation';
@@ -13,7 +13,7 @@ import type { useHang } from './useHang';
 const REACH = 8;
 
 export function usePieceInHand(
-  { doc, setting, face, middle, onFace, level, group, choose, chooseToo, moveTo, preview }: ReturnType<typeof useHang>,
+  { doc, setting, face, middle, onFace, group, choose, chooseToo, moveTo, preview }: ReturnType<typeof useHang>,
   view: ComputedRef<Elevation>,
 ) {
   /** Where it would be let go, while it is dragged. */
@@ -30,7 +30,7 @@ export function usePieceInHand(
       { left, right: left + width, low, high: low + height },
       onFace.value.filter((o) => o.id !== p.id && !moving(p.id).includes(o.id)),
       { left: bounds.left, right: bounds.right, middle: middle.value },
-      upright ? lowOn(level.value, height) : null,
+      upright ? onLevel(setting.value, p.id) : null,
       members?.runs === 'up' ? members.at : [],
     );
     return snapPiece({ left, low }, { width, height }, lines, REACH / scale);
