@@ -251,7 +251,8 @@ describe('hang', () => {
       }
     }
     const rear = hung.unplaced.find((u) => u.on === 'C')!;
-    expect(rear).toMatchObject({ count: 2, sentence: expect.stringContaining('rear wall') });
+    // One of two lies over the sofa.
+    expect(rear).toMatchObject({ count: 1, sentence: expect.stringContaining('rear wall') });
     expect(rear.ways.map((w) => w.way)).toContain('move');
     // All eight of the demo are told of.
     expect(hung.pieces.length + hung.unplaced.reduce((n, u) => n + u.count, 0)).toBe(8);

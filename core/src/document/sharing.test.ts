@@ -28,6 +28,12 @@ describe('alike', () => {
 describe('sharing', () => {
   const json = () => fc.jsonValue({ maxDepth: 4 });
 
+  test('a key every object has is a key like any other', () => {
+    const odd = JSON.parse('{"__proto__": 0, "a": [1]}') as object;
+    expect(Object.keys(sharing({ a: [1] }, odd))).toEqual(['__proto__', 'a']);
+    expect(sharing(odd, structuredClone(odd))).toBe(odd);
+  });
+
   test('any value given over is alike what it was, and a copy of the one before is that one', () => {
     fc.assert(
       fc.property(json(), json(), (before, after) => {

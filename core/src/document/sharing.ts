@@ -35,14 +35,11 @@ export function sharing<T>(before: unknown, after: T): T {
     return (same ? before : list) as T;
   }
   if (!isPlain(after) || !isPlain(before)) return after;
-  let same = true;
-  const shared: Plain = {};
-  for (const [key, value] of Object.entries(after)) {
-    shared[key] = sharing(own(before, key), value);
-    same &&= Object.hasOwn(before, key) && Object.is(shared[key], before[key]);
-  }
+  const shared = Object.entries(after).map(([key, value]) => [key, sharing(own(before, key), value)] as const);
   // In one order too: a document written again reads as it did.
-  const [keys, had] = [Object.keys(shared), Object.keys(before)];
-  same &&= keys.length === had.length && keys.every((key, i) => key === had[i]);
-  return (same ? before : shared) as T;
+  const had = Object.keys(before);
+  const same =
+    shared.length === had.length && shared.every(([key, value], i) => key === had[i] && Object.is(value, before[key]));
+  // From entries, so that "__proto__" is a key like any other.
+  return (same ? before : Object.fromEntries(shared)) as T;
 }

@@ -20,7 +20,7 @@ const ARM = 15;
 export function facesAtSize(setting: Setting, blocks: readonly HangingBlock[], level: number): Drawing {
   const items: DrawingItem[] = [];
   let from = 0;
-  for (const { face, middle, pieces, holds } of blocks) {
+  for (const { face, middle, pieces, holds, legs } of blocks) {
     const outline = faceOutline(face);
     const edge = boundsOf(outline);
     const upright = face.foot !== null;
@@ -56,6 +56,7 @@ export function facesAtSize(setting: Setting, blocks: readonly HangingBlock[], l
       const [x, y] = at([p.left, upright ? p.low : p.high]);
       note([x + 20, y - 20], p.short);
     }
+    for (const k of legs) put('PIECES', boxOutline(k));
     for (const f of holds.flatMap((h) => h.fixings)) {
       const arm = ARM / 1000;
       put(

@@ -1,6 +1,7 @@
 /** One face of the hanging sheet to scale: level line, middle line, what keeps pieces off, the pieces with their edges and fixings. */
-import { boundsOf, boxOutline } from '../geometry/clip';
+import { type Box, boundsOf, boxOutline } from '../geometry/clip';
 import { faceOutline } from '../geometry/unfold';
+import { legsOn } from '../room/corners';
 import { obstaclesOn } from '../room/keepOuts';
 import type { Setting, SettingFace } from '../room/setting';
 import type { Fixing, Hold, HoldsResult } from '../studies/hang/holds';
@@ -15,6 +16,8 @@ export interface HangingBlock {
   pieces: HungPiece[];
   /** Every piece of its own, with or without a fixing here. */
   holds: { hold: Hold; fixings: Fixing[] }[];
+  /** The other legs of pieces across a corner or along an edge that hang on another face. */
+  legs: (Box & { id: string; short: string })[];
 }
 
 /** Faces that hold something or something is fixed to, in walking order. */
@@ -28,7 +31,12 @@ export function hangingBlocks(setting: Setting, hang: HangResult, holds: HoldsRe
       const fixings = hold.fixings.filter((f) => f.face === face.id);
       return own.has(id) || fixings.length > 0 ? [{ hold, fixings }] : [];
     });
-    return held.length > 0 ? [{ face, middle: middleOf(setting, face), pieces, holds: held }] : [];
+    const legs = legsOn(setting, face).map(({ piece: { id }, box }) => ({
+      ...box,
+      id,
+      short: inOrder.find((p) => p.id === id)!.short,
+    }));
+    return held.length > 0 ? [{ face, middle: middleOf(setting, face), pieces, holds: held, legs }] : [];
   });
 }
 
@@ -42,7 +50,7 @@ const CHAIN = 9;
  */
 export function hangingSvg(
   setting: Setting,
-  { face, middle, pieces, holds }: HangingBlock,
+  { face, middle, pieces, holds, legs }: HangingBlock,
   level: number,
   paperSize: readonly [number, number],
   font: string,
@@ -65,6 +73,10 @@ export function hangingSvg(
     const [x, foot] = paper.at([(p.left + p.right) / 2, upright ? p.low : p.high]);
     const fill = p.state === 'hung' ? 0.35 : 0.1;
     return `<polygon points="${paper.points(boxOutline(p))}" fill="${colour}" fill-opacity="${fill}" stroke="${colour}" stroke-width="0.35"/><text x="${x}" y="${n(foot - 1.4)}" font-size="3" font-weight="700" fill="${INK}" text-anchor="middle">${escape(p.short)}</text>`;
+  });
+  const beside = legs.map((k) => {
+    const [x, y] = paper.at([(k.left + k.right) / 2, (k.low + k.high) / 2]);
+    return `<polygon points="${paper.points(boxOutline(k))}" fill="none" stroke="${CLOTH.absorber}" stroke-width="0.25" stroke-dasharray="1.4 0.7"/>${text(x, y, 2.6, SOFT, k.short)}`;
   });
   const crosses = holds.flatMap(({ fixings }) =>
     fixings.map((f) => {
@@ -90,6 +102,7 @@ export function hangingSvg(
     paper.open,
     `<polygon points="${paper.points(outline)}" fill="#FFFFFF" stroke="${INK}" stroke-width="0.5"/>`,
     ...obstacles,
+    ...beside,
     ...drawn,
     line(at(middle, edge.low), at(middle, edge.high), '3 0.8 0.6 0.8'),
     upright ? line(at(edge.left, level), at(edge.right, level)) : '',

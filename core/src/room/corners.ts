@@ -3,7 +3,7 @@ import { boundsOf, type Box, boxOutline, clipConvex } from '../geometry/clip';
 import { faceOutline } from '../geometry/unfold';
 import type { Vec2 } from '../geometry/vector';
 import type { Recipe } from '../recipes/types';
-import { faceAxes } from './pieces';
+import { faceAxes, type PlacedPiece } from './pieces';
 import type { RoomSetting, SettingFace } from './setting';
 
 /** A strip of another face. */
@@ -59,3 +59,12 @@ export function twinOf(setting: RoomSetting, face: SettingFace, box: Box, { form
   if (form === 'edge') return edgeTwin(setting, face, box);
   return form === 'straddle' || form === 'corner' ? cornerTwin(setting, face, box) : null;
 }
+
+/** Pieces of other faces that lie on this one too: across its corner, or along its edge. */
+export const legsOn = (setting: RoomSetting, face: SettingFace): { piece: PlacedPiece; box: Box }[] =>
+  setting.placed.flatMap((piece) => {
+    if (piece.face === face.id || piece.kind !== 'corner') return [];
+    const own = setting.faces.find((f) => f.id === piece.face)!;
+    const twin = twinOf(setting, own, piece.box, piece.recipe);
+    return twin?.face === face ? [{ piece, box: boundsOf(twin.outline) }] : [];
+  });

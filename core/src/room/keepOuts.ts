@@ -3,7 +3,7 @@ import { type Box, boundsOf, clipConvex } from '../geometry/clip';
 import type { Vec2 } from '../geometry/vector';
 import type { Opening } from '../document/schema/project';
 import { faceOutline, faceToLocal } from '../geometry/unfold';
-import { stripBefore, twinOf } from './corners';
+import { legsOn, stripBefore } from './corners';
 import { doorSwings } from './doors';
 import { liesFlat } from './objects';
 import { type PlacedPiece, reachOf } from './pieces';
@@ -99,16 +99,16 @@ export function obstaclesOn(setting: Setting, face: SettingFace): KeepOut[] {
 
 /** Pieces on a face, and those on another that reach before it: round the corner, along the edge, or by their depth. */
 function piecesOn(setting: Setting, face: SettingFace, depth: number): KeepOut[] {
-  return setting.placed.flatMap((p): KeepOut[] => {
-    const here = { id: p.id, name: p.name, kind: 'piece' as const, clearance: 0 };
-    if (p.face === face.id) return [{ ...here, ...p.box }];
+  const called = ({ id, name }: PlacedPiece) => ({ id, name, kind: 'piece' as const, clearance: 0 });
+  const legs = legsOn(setting, face).map(({ piece, box }): KeepOut => ({ ...called(piece), ...box }));
+  const others = setting.placed.flatMap((p): KeepOut[] => {
+    if (p.face === face.id) return [{ ...called(p), ...p.box }];
     const own = setting.faces.find((f) => f.id === p.face)!;
-    const twin = twinOf(setting, own, p.box, p.recipe);
-    if (twin?.face === face) return [{ ...here, ...boundsOf(twin.outline) }];
     if (!own.foot || !face.foot || p.recipe.form === 'straddle' || p.recipe.form === 'corner') return [];
     // At the end of the next wall its depth is in the way.
     const body = stripBefore(own, p.box.left, p.box.right, reachOf(p) - TOUCH);
     const span = within(face, body, depth - TOUCH);
-    return span ? [{ ...here, ...span, low: p.box.low, high: p.box.high }] : [];
+    return span ? [{ ...called(p), ...span, low: p.box.low, high: p.box.high }] : [];
   });
+  return [...others, ...legs];
 }

@@ -16,7 +16,7 @@ import { useHang } from './useHang';
 import { usePieceInHand } from './usePieceInHand';
 
 const hang = useHang();
-const { session, setting, face, middle, onFace, chosen, group, level, choose } = hang;
+const { session, setting, face, middle, onFace, legs, chosen, group, level, choose } = hang;
 const answers = useAnswers();
 const host = ref<SVGSVGElement | null>(null);
 const size = ref({ width: 760, height: 400 });
@@ -97,6 +97,10 @@ const said = computed(() =>
       <path v-for="z in zones" :key="z.id" :d="z.path" :class="{ covered: z.covered }">
         <title>{{ z.letter }} {{ z.covered ? 'covered' : 'not covered' }}</title>
       </path>
+    </g>
+    <g v-for="k in legs" :key="k.id" class="leg" :data-leg="k.id">
+      <rect v-bind="view.rect(k)" />
+      <text :x="view.x((k.left + k.right) / 2)" :y="view.rect(k).y + 14">{{ k.short }}</text>
     </g>
     <line class="middle" v-bind="lineAt(middle, 'up')" />
     <g v-if="view.upright" class="level">
@@ -184,6 +188,16 @@ const said = computed(() =>
 }
 .obstacle text {
   text-anchor: middle;
+}
+.leg rect {
+  fill: none;
+  stroke: var(--teal);
+  stroke-dasharray: 4 3;
+}
+.leg text {
+  font-size: 11px;
+  text-anchor: middle;
+  fill: var(--ink-soft);
 }
 .zones path {
   fill: var(--tape);

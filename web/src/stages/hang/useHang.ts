@@ -11,6 +11,7 @@ import {
   piecesMovedBy,
   spreadEvenly,
 } from '@tawny/core/studies/hang/edit';
+import { legsOn } from '@tawny/core/room/corners';
 import { middleOf } from '@tawny/core/studies/hang/study';
 import { useAnswers } from '../../answers/answers';
 import { stamp } from '../../desk/pieces';
@@ -44,6 +45,14 @@ export function useHang() {
   );
   const middle = computed(() => middleOf(setting.value, face.value));
   const onFace = computed(() => result.value.pieces.filter((p) => p.face === face.value.id));
+  /** What hangs on another face and lies on this one too. */
+  const legs = computed(() =>
+    legsOn(setting.value, face.value).map(({ piece: { id }, box }) => ({
+      ...box,
+      id,
+      short: result.value.pieces.find((p) => p.id === id)!.short,
+    })),
+  );
   const chosen = computed(() =>
     session.selection?.kind === 'piece'
       ? (result.value.pieces.find((p) => p.id === session.selection!.id) ?? null)
@@ -89,6 +98,7 @@ export function useHang() {
     face,
     middle,
     onFace,
+    legs,
     chosen,
     group,
     choose,
