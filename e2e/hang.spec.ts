@@ -19,11 +19,12 @@ test('the Bakehouse is laid out: what fits has its place, what does not is told 
   const rule = page.locator('[data-stage="hang"] .state');
   await expect(rule).toHaveText('2 of 8 placed');
   await page.locator('[data-afresh]').click();
-  await expect(rule).toHaveText('5 of 8 placed');
+  await expect(rule).toHaveText('6 of 8 placed');
   const left = page.locator('[data-unplaced]');
   await expect(left).toHaveCount(2);
   await expect(left.first()).toContainText('rear wall');
   await expect(left.first()).toContainText('without Sofa there: all of them');
+  // The other of the two lies over the sofa.
   await expect(left.first()).toContainText(/longest free stretch of the row is 48\.0 cm/);
   await page.keyboard.press('Control+z');
   await expect(rule).toHaveText('2 of 8 placed');
@@ -32,7 +33,7 @@ test('the Bakehouse is laid out: what fits has its place, what does not is told 
   await left.first().getByText('on the front wall: all of them').getByRole('button', { name: 'Do that' }).click();
   await expect(rule).toHaveText('7 of 8 placed');
   await face(page, 'A');
-  await expect(shown(page)).toHaveCount(2);
+  await expect(shown(page)).toHaveCount(1);
 });
 
 test('a piece is moved off its mark and the verdict says so; it is mirrored, levelled, spread, locked and put up', async ({
@@ -40,7 +41,7 @@ test('a piece is moved off its mark and the verdict says so; it is mirrored, lev
 }) => {
   await openHang(page);
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('6 of 8 placed');
   await part(page, 'piece');
   await face(page, 'B');
   await shown(page).first().focus();
@@ -81,7 +82,7 @@ test('a piece is moved off its mark and the verdict says so; it is mirrored, lev
 test('a piece is dragged and catches on the middle line', async ({ page }) => {
   await openHang(page);
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('6 of 8 placed');
   await part(page, 'piece');
   await face(page, 'B');
   const piece = shown(page).last();
@@ -107,7 +108,7 @@ test('in inches, by tops, with another gap; an empty room says what to do first'
   await page.locator('.row', { hasText: 'In line are' }).locator('.v-field').first().click();
   await page.getByRole('option', { name: 'their tops' }).click();
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText(/^[45] of 8 placed$/);
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText(/^[456] of 8 placed$/);
   await part(page, 'piece');
   await face(page, 'B');
   await shown(page).first().focus();
@@ -125,9 +126,9 @@ test('the hanging sheet says every edge from the middle line, on the page and as
 }) => {
   await openHang(page);
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('6 of 8 placed');
   await page.locator('[data-hanging-sheet]').click();
-  await expect(page.locator('[data-hanging]')).toHaveCount(3);
+  await expect(page.locator('[data-hanging]')).toHaveCount(4);
   await expect(page.locator('[data-hanging="B"] [data-hanging-row]').first()).toContainText('153.9 cm left');
   await expect(page.locator('[data-hanging="B"] [data-laser]')).toContainText('20.0 cm right');
   const [file] = await Promise.all([page.waitForEvent('download'), page.locator('[data-pdf]').click()]);
@@ -150,14 +151,14 @@ test('what holds a piece: every fixing by tape and by what it goes into; another
 }) => {
   await openHang(page);
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('6 of 8 placed');
   await part(page, 'fixings');
   await face(page, 'B');
   await shown(page).first().focus();
   const hold = page.locator('[data-hold]');
   await expect(hold.locator('h2')).toHaveText('B1 hangs on a cleat');
   await expect(hold.locator('[data-fixing]')).toHaveCount(3);
-  // A stud stands 150 cm along the wall of 534 cm: 117 cm left of its middle.
+  // A stud stands 150 cm along the wall of 634 cm: 117 cm left of its middle.
   const stud = hold.locator('[data-fixing]', { hasText: '; stud' });
   await expect(stud).toContainText('117.0 cm left');
   await expect(stud).toContainText('wood screw, 160 mm long');
@@ -180,11 +181,11 @@ test('what holds a piece: every fixing by tape and by what it goes into; another
 test('on site, on a phone: one piece at a time, hung elsewhere, what it still covers, taken back', async ({ page }) => {
   await openHang(page);
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('6 of 8 placed');
   await page.locator('[data-site-hang]').click();
   await page.setViewportSize({ width: 390, height: 844 });
   const where = page.locator('[data-site-where]');
-  await expect(where).toContainText('1 of 5');
+  await expect(where).toContainText('1 of 6');
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await expect(page.locator('.figure').first()).toHaveText(/153\.9\s*cm left/);
   await expect(page.locator('[data-site-fixing]')).toHaveCount(3);
@@ -198,21 +199,34 @@ test('on site, on a phone: one piece at a time, hung elsewhere, what it still co
   await left.fill('-120');
   await left.press('Enter');
   await expect(page.locator('[data-off]')).toContainText('no longer covers L');
+  // A photograph of it, and a file that is none is told.
+  const file = page.locator('[data-photo-file]');
+  await file.setInputFiles({ name: 'note.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
+  await expect(page.getByRole('alert')).toHaveText('“note.jpg” is no picture this browser can read.');
+  await file.setInputFiles({ name: 'wall.png', mimeType: 'image/png', buffer: await page.screenshot() });
+  await expect(page.locator('[data-photo]')).toHaveCount(1);
+  await expect(page.getByRole('alert')).toHaveCount(0);
   // Taken off again it goes back to where it was meant.
   await page.locator('[data-done]').click();
   await expect(where).toContainText('0 done');
   await expect(page.locator('.figure').first()).toHaveText(/153\.9\s*cm left/);
   await expect(page.locator('[data-off]')).toHaveCount(0);
   await page.locator('[data-done]').click();
-  await expect(where).toContainText('2 of 5');
+  await expect(where).toContainText('2 of 6');
   await page.getByRole('button', { name: 'Marks', exact: true }).click();
   await expect(page.locator('[data-site-mark]')).toBeVisible();
+  // The first piece has its photograph still; removed it is gone.
+  await page.getByRole('button', { name: 'Pieces', exact: true }).click();
+  await page.getByRole('button', { name: 'Previous piece' }).click();
+  await page.locator('[data-photo]').click();
+  await page.locator('[data-photo-remove]').click();
+  await expect(page.locator('[data-photo]')).toHaveCount(0);
 });
 
 test('at 1 : 1: faces as DXF, and sheets to mark fixings through in the size of the paper', async ({ page }) => {
   await openHang(page);
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('6 of 8 placed');
   await page.locator('[data-hanging-sheet]').click();
   const take = async (what: string) => {
     await page.locator('[data-at-size]').click();
@@ -237,7 +251,7 @@ test('at 1 : 1: faces as DXF, and sheets to mark fixings through in the size of 
 test('several pieces at once: chosen by Shift, moved together, brought into line, one step back', async ({ page }) => {
   await openHang(page);
   await page.locator('[data-afresh]').click();
-  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('5 of 8 placed');
+  await expect(page.locator('[data-stage="hang"] .state')).toHaveText('6 of 8 placed');
   await part(page, 'piece');
   await face(page, 'B');
   const rect = (i: number) => shown(page).nth(i).locator('rect');

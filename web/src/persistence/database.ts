@@ -62,10 +62,23 @@ const MOST_WINDOWS = 12;
 
 const entryOf = ({ id, name, savedAt }: StoredProject): ProjectEntry => ({ id, name, savedAt });
 
-class Database extends Dexie {
+/** A photograph of something of a project; kept beside it, not in it. */
+export interface StoredPhoto {
+  id: string;
+  project: string;
+  /** Id of the piece it shows. */
+  about: string;
+  /** ms since 1970. */
+  takenAt: number;
+  type: string;
+  bytes: ArrayBuffer;
+}
+
+export class Database extends Dexie {
   projects!: Table<StoredProject, string>;
   /** What a list shows, so that it reads no projects. Written with them. */
   names!: Table<ProjectEntry, string>;
+  photos!: Table<StoredPhoto, string>;
 
   constructor(name: string, options?: DexieOptions) {
     super(name, options);
@@ -76,6 +89,7 @@ class Database extends Dexie {
       .upgrade(async (old) => {
         await old.table<StoredProject>('projects').each((record) => void old.table('names').put(entryOf(record)));
       });
+    this.version(3).stores({ projects: 'id, savedAt', names: 'id, savedAt', photos: 'id, project' });
   }
 }
 
@@ -168,10 +182,11 @@ export function openShelf(
       return (await opened()).names.orderBy('savedAt').reverse().toArray();
     },
     async remove(id) {
-      const { projects, names } = await opened();
-      await db.transaction('rw', projects, names, async () => {
+      const { projects, names, photos } = await opened();
+      await db.transaction('rw', projects, names, photos, async () => {
         await names.delete(id);
         await projects.delete(id);
+        await photos.where('project').equals(id).delete();
       });
     },
   };

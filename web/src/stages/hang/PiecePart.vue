@@ -7,16 +7,19 @@ import { middleOf } from '@tawny/core/studies/hang/study';
 import { fromMiddleText, lineWords } from '@tawny/core/words/hang';
 import { issueSentence } from '@tawny/core/words/issues';
 import { surfaceWords } from '@tawny/core/words/tapes';
+import PhotoRow from '../../desk/PhotoRow.vue';
 import PieceFields from '../../desk/PieceFields.vue';
 import { useRecipeNames } from '../../desk/recipeNames';
 import { useIssues } from '../../desk/useIssues';
 import { useOff } from '../../desk/useOff';
 import NumberField from '../../fields/NumberField.vue';
+import { usePhotos } from '../../stores/photos';
 import { useHang } from './useHang';
 
 const { doc, session, setting, face, onFace, chosen, choose, moveTo, toLevel, spread, mirror } = useHang();
 const { nameOf } = useRecipeNames();
 const off = useOff();
+const photos = usePhotos();
 const length = (m: number) => lengthText(m, session.system);
 /** In the document, and the face it is on, which may be another than the one drawn. */
 const own = computed(() => doc.project!.treatment.pieces.filter(isAt).find((p) => p.id === chosen.value?.id) ?? null);
@@ -82,6 +85,7 @@ const conflicts = computed(() =>
         <v-btn size="small" variant="outlined" data-mirror @click="mirror(chosen.id)">Mirror it</v-btn>
       </div>
     </PieceFields>
+    <PhotoRow v-if="photos.shown.some((p) => p.about === own!.id)" :about="own.id" :name="chosen.label" />
   </section>
   <p v-else class="soft">Choose a piece in the drawing or in the list.</p>
   <h2>On the {{ surfaceWords(face.name) }}</h2>

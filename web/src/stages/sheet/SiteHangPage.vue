@@ -11,6 +11,7 @@ import { hangingRow, lineWords } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
 import { stamp } from '../../desk/pieces';
 import { useRecipeNames } from '../../desk/recipeNames';
+import PhotoRow from '../../desk/PhotoRow.vue';
 import { useHolds } from '../../desk/useHolds';
 import { useOff } from '../../desk/useOff';
 import NumberField from '../../fields/NumberField.vue';
@@ -98,6 +99,7 @@ const write = (note: string) => doc.run({ type: 'put-pieces', pieces: [{ ...own.
       <img v-else :src="picture" :alt="`${title} with this piece`" />
       <p v-if="off(here)" class="difference" role="status" data-off>{{ off(here) }}</p>
       <p v-if="own.note && !finding" class="says">{{ own.note }}</p>
+      <PhotoRow :about="here.id" :name="here.label" />
       <section v-for="(p, i) in points" :key="i" class="measure point" data-site-fixing>
         <p class="both">
           <b>{{ p.along }}</b><b>{{ p.up }} {{ upright ? 'up' : 'from the front' }}</b>
