@@ -23,6 +23,7 @@ export const WAYS_FOR: Readonly<Record<RecipeForm, WaysOf>> = {
   corner: CORNERED,
   edge: { wall: ['brackets'], ceiling: ['brackets'] },
   block: { wall: ['feet', 'cleat'], ceiling: ['chain'] },
+  plug: { wall: ['pressed', 'brackets'], ceiling: ['brackets'] },
   board: { wall: ['brackets', 'cleat', 'hooks', 'feet'], ceiling: ['chain', 'brackets'] },
 };
 

@@ -17,7 +17,7 @@ import { TYPICAL_CURVED_ABSORPTION, TYPICAL_WELL_ABSORPTION } from '../physics/d
 import { type HelmholtzBox, helmholtzBox, portPlaces, resonatorArea } from '../physics/absorbers/resonators';
 import { OCTAVE_MIDBANDS, thirdOctaveMidband, tonesInOctave } from '../quantities/bands';
 import { BOARD_ALPHA, BOARD_DENSITY } from './boxes';
-import type { Recipe, RecipeLayer } from './types';
+import { isPlane, type Recipe, type RecipeLayer } from './types';
 import { wellDepthOf } from './wells';
 
 /** Exact third-octave midbands 25 Hz–10 kHz. */
@@ -27,7 +27,7 @@ export const THIRDS: readonly number[] = Array.from({ length: 27 }, (_, i) => th
 export const recipeSpread = (recipe: Recipe): number =>
   recipe.measured
     ? 0.1
-    : recipe.form === 'flat' || recipe.form === 'cloud'
+    : isPlane(recipe.form)
       ? recipe.scatterer && recipe.layers.length === 0
         ? 0.5
         : 0.1
@@ -80,7 +80,7 @@ export const fillDepth = (recipe: Recipe): number =>
 
 /** Fill in a plain wrapped frame: no sheet before it, no box, no wells. Bill and shopping list read it here. */
 export const isFramed = (r: Recipe): boolean =>
-  ['flat', 'cloud', 'straddle', 'edge'].includes(r.form) &&
+  ['flat', 'cloud', 'straddle', 'edge', 'plug'].includes(r.form) &&
   !r.ports &&
   fillDepth(r) > 0 &&
   r.layers.every((l) => l.type === 'porous' || l.type === 'air' || l.type === 'cloth');
@@ -92,7 +92,7 @@ export function recipeFault(recipe: Recipe): string | null {
   if (recipe.layers.length === 0) return recipe.scatterer || recipe.measured ? null : 'It has no layers yet.';
   const wall = recipe.layers[0]!;
   if (isThin(wall)) return 'The layer at the wall must be fill or air: a sheet needs something behind it.';
-  if (recipe.form !== 'flat' && recipe.form !== 'cloud' && !recipe.layers.some((l) => l.type === 'porous'))
+  if (!isPlane(recipe.form) && !recipe.layers.some((l) => l.type === 'porous'))
     return 'Corners and blocks are counted by their fill: put in a layer of fill.';
   const p = recipe.ports;
   if (p) {
@@ -113,7 +113,7 @@ export function recipeFault(recipe: Recipe): string | null {
 export function stripsOf(recipe: Recipe): Strip[] {
   const layers = frontToBack(recipe.layers);
   if (recipe.form === 'board') return [];
-  if (recipe.form === 'flat' || recipe.form === 'cloud') return layers.length > 0 ? [{ part: 1, layers }] : [];
+  if (isPlane(recipe.form)) return layers.length > 0 ? [{ part: 1, layers }] : [];
   const facing = layers.filter((l) => l.type !== 'porous' && l.type !== 'air');
   const porous = layers.find((l) => l.type === 'porous');
   if (porous?.type !== 'porous') return [];
@@ -126,8 +126,7 @@ export function stripsOf(recipe: Recipe): Strip[] {
 /** Exposed front of one piece, and the wall it hides, m². */
 export function areasOf(recipe: Recipe): { exposed: number; covered: number } {
   const { width, height, form } = recipe;
-  if (form === 'flat' || form === 'cloud' || form === 'board')
-    return { exposed: width * height, covered: width * height };
+  if (isPlane(form) || form === 'board') return { exposed: width * height, covered: width * height };
   if (form === 'block') {
     const depth = fillDepth(recipe);
     return { exposed: blockFront(width, Math.max(depth, 0.01), height, () => []).area, covered: width * depth };
@@ -169,8 +168,7 @@ function sound(layers: readonly Layer[], f: number, air: Air): Layer[] {
 /** Of one strip over a band of so many decades; with edges at its midband alone. */
 function stripAbsorption(recipe: Recipe, layers: readonly Layer[], f: number, decades: number, air: Air): number {
   const now = sound(layers, f, air);
-  if (recipe.edges && (recipe.form === 'flat' || recipe.form === 'cloud'))
-    return finiteAbsorption(now, f, recipe.reaction, recipe, air);
+  if (recipe.edges && isPlane(recipe.form)) return finiteAbsorption(now, f, recipe.reaction, recipe, air);
   return clip(bandAbsorption(now, f, decades, recipe.maxAngle, recipe.reaction, air));
 }
 

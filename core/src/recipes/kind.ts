@@ -28,8 +28,8 @@ export const canCover = (recipe: Recipe): boolean =>
   recipe.layers.some((l) => l.type === 'porous') &&
   !recipe.layers.some((l) => l.type === 'skin');
 
-/** Whether a piece of it can be given a definite place on a wall or ceiling. */
-export const canHang = ({ form }: Pick<Recipe, 'form'>): boolean => form !== 'block';
+/** Whether a piece of it can be given a definite place on a wall or ceiling; a plug has its window. */
+export const canHang = ({ form }: Pick<Recipe, 'form'>): boolean => form !== 'block' && form !== 'plug';
 
 /** Typical of scattering fronts: part of the energy sent elsewhere above and below the lowest frequency they are made for. */
 const SCATTERED = { above: 0.8, below: 0.1 } as const;

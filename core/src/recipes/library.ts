@@ -72,6 +72,12 @@ export const RECIPES: readonly Recipe[] = [
       layers: [wool(0.1), cloth],
     },
   ),
+  recipe(
+    'plug-10',
+    'Window plug 10 cm',
+    'In the size of its window, pressed into the reveal on a strip of foam; a board behind the fill keeps more sound in.',
+    { form: 'plug', layers: [wool(0.1), cloth] },
+  ),
   recipe('scatter-front', 'Slatted front on 10 cm', 'Slats send highs back; fill behind takes the rest.', {
     layers: [gap(0.03), wool(0.1), cloth, { type: 'slots', w: 0.02, t: 0.018, pitch: 0.06 }],
     scatterer: { kind: 'slats', slat: 0.04 },

@@ -19,16 +19,19 @@ export const RECIPE_LAYERS = ['porous', 'air', 'cloth', 'skin', 'holes', 'slots'
 
 /**
  * How it meets the room: flat on a wall or ceiling; hung under a ceiling; across an upright corner, or filling it; along an edge of
- * wall and ceiling, across or filling; standing free; a hard board that stands off its wall and may be turned.
+ * wall and ceiling, across or filling; standing free; a hard board that stands off its wall and may be turned; pressed into a window's reveal.
  */
-export const FORMS = ['flat', 'cloud', 'straddle', 'corner', 'edge', 'block', 'board'] as const;
+export const FORMS = ['flat', 'cloud', 'straddle', 'corner', 'edge', 'block', 'board', 'plug'] as const;
 export type RecipeForm = (typeof FORMS)[number];
 /** Whether it stands in a corner or along an edge, drawn and counted by its front across it. */
 export const isCornered = (form: RecipeForm): boolean => form === 'straddle' || form === 'corner' || form === 'edge';
 
+/** Whether its front is one plane before what it covers. */
+export const isPlane = (form: RecipeForm): boolean => form === 'flat' || form === 'cloud' || form === 'plug';
+
 export const PLACE_SORTS = ['wall', 'ceiling', 'corner', 'edge'] as const;
 export type PlaceSort = (typeof PLACE_SORTS)[number];
-/** Which sorts of place pieces of a form go to by number; what stands free and what is turned go to a place of their own. */
+/** Which sorts of place pieces of a form go to by number; what stands free, is turned or plugs a window goes to a place of its own. */
 export const GOES_ON: Readonly<Record<RecipeForm, readonly PlaceSort[]>> = {
   flat: ['wall', 'ceiling'],
   cloud: ['ceiling'],
@@ -37,6 +40,7 @@ export const GOES_ON: Readonly<Record<RecipeForm, readonly PlaceSort[]>> = {
   edge: ['edge'],
   block: [],
   board: [],
+  plug: [],
 };
 
 /** What makes it scatter; null: nothing. */

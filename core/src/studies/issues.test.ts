@@ -44,6 +44,7 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
     () => edited(plainBox(), { type: 'put', list: 'openings', thing: window() }),
     [{ type: 'put-pieces', pieces: [pieceAt({ face: 'D', u: 1.7 })] }],
   ],
+  ['hang.no-window', plainBox, [{ type: 'put-pieces', pieces: [pieceAt({ recipe: 'plug-10' })] }]],
   [
     'hang.off-edge',
     plainBox,

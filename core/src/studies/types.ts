@@ -72,6 +72,7 @@ export interface IssueValues {
   'decay.fill-dense-for-bass': None;
   'hang.in-the-way': { name: string; other: string; by: number; kind: KeepOut['kind'] };
   'hang.past-face': { name: string; face: string; by: number };
+  'hang.no-window': { name: string; face: string };
   'hang.off-edge': { name: string; face: string; by: number };
   'build.nothing-decided': None;
   'build.diffusers-not-listed': { count: number };

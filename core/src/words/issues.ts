@@ -125,6 +125,7 @@ const SENTENCES: { readonly [C in IssueCode]: Say<IssueValues[C]> } = {
     'This fill is dense for bass: a lighter fill (lower flow resistivity) lets low notes in deeper.',
   'hang.in-the-way': (v, l) => `${v.name} ${MEETS[v.kind](v.other)} by ${l('by')}.`,
   'hang.past-face': (v, l) => `${v.name} reaches ${l('by')} past the ${surface(v.face)}.`,
+  'hang.no-window': (v) => `${v.name} is a window plug and lies in no window of the ${surface(v.face)}.`,
   'hang.off-edge': (v, l) =>
     `${v.name} is made for the edge of wall and ceiling and hangs ${l('by')} under it on the ${surface(v.face)}.`,
   'build.nothing-decided': () => 'No panels are decided yet. Use the answer in Decay, or set numbers by surface there.',

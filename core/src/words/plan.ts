@@ -30,6 +30,7 @@ export const PLACE_WORDS: Record<PlaceClass, string> = {
 export const FORM_WORDS: Record<RecipeForm, string> = {
   flat: 'Flat on wall or ceiling',
   cloud: 'Hung under the ceiling',
+  plug: 'In a window, as a plug',
   straddle: 'Across an upright corner',
   corner: 'Filling an upright corner',
   edge: 'Along a ceiling edge',

@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import type { PieceAt } from '@tawny/core/document/schema/project';
 import { canHang } from '@tawny/core/recipes/kind';
+import type { RecipeForm } from '@tawny/core/recipes/types';
 import ChoiceField from '../fields/ChoiceField.vue';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
@@ -19,8 +20,12 @@ const recipe = computed(() => {
   const [first, ...rest] = props.pieces.map((p) => p.recipe);
   return rest.every((r) => r === first) ? first! : '';
 });
-/** What lies along an edge is made as what goes there, and nothing else is. */
-const atEdge = computed(() => props.pieces.every((p) => recipes.value.find((r) => r.id === p.recipe)?.form === 'edge'));
+/** What lies along an edge or plugs a window is made as what goes there, and nothing else is. */
+const OWN_PLACE: readonly RecipeForm[] = ['edge', 'plug'];
+const own = computed(() => {
+  const forms = props.pieces.map((p) => recipes.value.find((r) => r.id === p.recipe)!.form);
+  return OWN_PLACE.find((f) => forms.every((form) => form === f)) ?? null;
+});
 const makeAs = (id: string) => doc.run({ type: 'put-pieces', pieces: props.pieces.map((p) => ({ ...p, recipe: id })) });
 const lock = (locked: boolean) => doc.run({ type: 'set-locked', ids: ids.value, locked });
 const putUp = (up: boolean) =>
@@ -43,7 +48,7 @@ const upWords = computed(() => {
     wide
     label="Made as"
     :model-value="recipe"
-    :items="choices((r) => canHang(r) && (r.form === 'edge') === atEdge)"
+    :items="choices((r) => (own ? r.form === own : canHang(r) && !OWN_PLACE.includes(r.form)))"
     @update:model-value="makeAs($event)"
   />
   <slot />

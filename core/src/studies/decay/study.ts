@@ -35,13 +35,15 @@ import { answerFor, type Counts, countsOf, hangingOrder } from './answer';
 import { bandSurfaces, type Curve, curveFor, type DecayFace, type Judged, type MixPiece } from './curves';
 import type { AskedPiece, DecayInputs, DecayResult, DecayStudied } from './types';
 import { decayWorking } from './working';
+import { clipConvex } from '../../geometry/clip';
 import { outlineArea } from '../../geometry/polygon';
+import type { Vec2 } from '../../geometry/vector';
 import { twinOf } from '../../room/corners';
 import type { PlacedPiece } from '../../room/pieces';
 import { type MarksResult, studyMarks } from '../marks/study';
 import { hiddenBy, numberedIn } from '../../room/places';
 import { objectAbsorption, stretchesOf } from '../../room/absorption';
-import { type Setting, settingOf } from '../../room/setting';
+import { type Setting, type SettingFace, settingOf } from '../../room/setting';
 import type { Issue, Study } from '../types';
 
 /** Inputs of the study from the document; cheap, so that the page can compare them with the last ones. */
@@ -116,12 +118,22 @@ export const freeArea = (face: Pick<DecayFace, 'id' | 'area'>, laid: readonly Pi
     face.area,
   );
 
+/** What of a face a piece hides, by what is there: what shows of the face itself, a patch of it, a window. */
+function hiddenParts(face: SettingFace, outline: readonly Vec2[]): { face: string; area: number }[] {
+  const parts = face.parts
+    .filter((t) => t.material !== null)
+    .map((t) => ({ face: t.id, area: Math.abs(outlineArea(clipConvex(t.outline, outline))) }))
+    .filter((t) => t.area > 1e-9);
+  const own = Math.abs(outlineArea(outline)) - parts.reduce((sum, t) => sum + t.area, 0);
+  return own > 1e-9 ? [{ face: face.id, area: own }, ...parts] : parts;
+}
+
 /** A piece in its definite place: the wall it hides, on both faces of a corner or an edge, and what shows of its front. */
 function laidPiece(setting: Setting, piece: PlacedPiece): AskedPiece {
   const { recipe, face, outline, box } = piece;
   const on = setting.faces.find((f) => f.id === face)!;
   const twin = twinOf(setting, on, box, recipe);
-  const parts = [{ face, area: Math.abs(outlineArea(outline)) }];
+  const parts = hiddenParts(on, outline);
   if (twin) parts.push({ face: twin.face.id, area: Math.abs(outlineArea(twin.outline)) });
   const { exposed, covered } = areasOf(recipe);
   const hidden = parts.reduce((sum, t) => sum + t.area, 0);

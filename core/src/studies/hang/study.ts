@@ -5,6 +5,7 @@ import type { Vec2 } from '../../geometry/vector';
 import { isCornered } from '../../recipes/types';
 import { faceOutline } from '../../geometry/unfold';
 import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
+import { plugged } from '../../room/plugs';
 import { pieceOutline, type PlacedPiece, reachOf } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { Issue, Study } from '../types';
@@ -41,8 +42,8 @@ export interface HungPiece {
 }
 
 export interface Conflict {
-  /** What it meets; the face itself where it reaches past that; the edge it is made for where it hangs under it. */
-  other: { id: string; name: string; kind: KeepOut['kind'] | 'face' | 'edge' };
+  /** What it meets; the face itself where it reaches past that; the edge it is made for where it hangs under it; no window where it is a plug. */
+  other: { id: string; name: string; kind: KeepOut['kind'] | 'face' | 'edge' | 'no-window' };
   /** How far it would have to move to be clear of it, m. */
   by: number;
 }
@@ -81,7 +82,7 @@ function pastFace(piece: PlacedPiece, face: SettingFace): number {
   return Math.max(edge.left - box.left, box.right - edge.right, edge.low - box.low, box.high - edge.high);
 }
 
-function conflictsOf(piece: PlacedPiece, face: SettingFace, others: readonly KeepOut[]): Conflict[] {
+function conflictsOf(piece: PlacedPiece, face: SettingFace, others: readonly KeepOut[], stray: boolean): Conflict[] {
   const { box } = piece;
   const past = pastFace(piece, face);
   const met = others.map((k): Conflict => {
@@ -94,6 +95,7 @@ function conflictsOf(piece: PlacedPiece, face: SettingFace, others: readonly Kee
   return [
     { other: { ...own, kind: 'face' as const }, by: past },
     { other: { ...own, kind: 'edge' as const }, by: under },
+    { other: { ...own, kind: 'no-window' as const }, by: stray ? box.right - box.left : 0 },
     ...met,
   ].filter((c) => c.by > LEAST_OVERLAP);
 }
@@ -122,6 +124,8 @@ function offOf(setting: Setting, face: SettingFace, { place, meant }: PieceAt, {
 
 function issueOf(piece: HungPiece, { other, by }: Conflict): Issue {
   const { label: name, faceName } = piece;
+  if (other.kind === 'no-window')
+    return { code: 'hang.no-window', severity: 'warning', where: [piece.id], values: { name, face: faceName } };
   if (other.kind === 'edge')
     return { code: 'hang.off-edge', severity: 'warning', where: [piece.id], values: { name, face: faceName, by } };
   return other.kind === 'face'
@@ -168,9 +172,11 @@ export function studyHang(setting: Setting): Study<HangResult> {
     return here.map((p): HungPiece => {
       const { recipe, state, locked, covers } = made.get(p.id)!;
       const { left, right, low, high } = p.box;
+      const plug = p.recipe.form === 'plug';
+      const window = plug ? plugged(setting, face, p) : null;
       // Other pieces are called as they are on the drawing.
       const others = waysOf(reachOf(p))
-        .filter((k) => k.kind !== 'piece' || k.id !== p.id)
+        .filter((k) => (k.kind !== 'piece' || k.id !== p.id) && k.id !== window?.id)
         .map((k) => ({ ...k, name: labels.get(k.id) ?? k.name }));
       const gaps = gapsOf(p, face, others);
       return {
@@ -193,7 +199,7 @@ export function studyHang(setting: Setting): Study<HangResult> {
         off: offOf(setting, face, made.get(p.id)!, p),
         covers,
         order: order.get(p.id)!,
-        conflicts: conflictsOf(p, face, others),
+        conflicts: conflictsOf(p, face, others, plug && !window),
       };
     });
   });

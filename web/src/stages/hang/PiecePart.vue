@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { isAt, LIMITS } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { PLUG_CLEARANCE, plugged, windowsOf } from '@tawny/core/room/plugs';
 import { middleOf } from '@tawny/core/studies/hang/study';
 import { fromMiddleText, lineWords } from '@tawny/core/words/hang';
 import { issueSentence } from '@tawny/core/words/issues';
@@ -16,8 +17,8 @@ import NumberField from '../../fields/NumberField.vue';
 import { usePhotos } from '../../stores/photos';
 import { useHang } from './useHang';
 
-const { doc, session, setting, face, onFace, chosen, choose, moveTo, toLevel, spread, mirror } = useHang();
-const { nameOf } = useRecipeNames();
+const { doc, session, setting, face, onFace, chosen, choose, moveTo, toLevel, spread, mirror, plug } = useHang();
+const { nameOf, recipes } = useRecipeNames();
 const off = useOff();
 const photos = usePhotos();
 const length = (m: number) => lengthText(m, session.system);
@@ -27,6 +28,16 @@ const its = computed(() => setting.value.faces.find((f) => f.id === chosen.value
 const upright = computed(() => its.value?.foot != null);
 const atEdge = computed(() => setting.value.placed.find((p) => p.id === chosen.value?.id)?.recipe.form === 'edge');
 const middle = computed(() => (its.value ? middleOf(setting.value, its.value) : 0));
+const plugs = computed(() => recipes.value.filter((r) => r.form === 'plug'));
+const windows = computed(() =>
+  windowsOf(setting.value, face.value).map((window) => ({
+    window,
+    plug: onFace.value.find(
+      (p) =>
+        plugs.value.some((r) => r.id === p.recipe) && plugged(setting.value, face.value, { box: p })?.id === window.id,
+    ),
+  })),
+);
 const all = useIssues('hang');
 const conflicts = computed(() =>
   all.value.filter((i) => i.where[0] === chosen.value?.id).map((i) => issueSentence(i, session.system)),
@@ -121,9 +132,36 @@ const conflicts = computed(() =>
       </tr>
     </tbody>
   </table>
+  <template v-if="windows.length > 0">
+    <h2>Windows here</h2>
+    <p v-for="{ window: w, plug: there } in windows" :key="w.id" class="window" :data-window="w.id">
+      <span>{{ w.name }}, {{ length(w.width) }} × {{ length(w.height) }}</span>
+      <v-btn v-if="there" size="small" variant="text" color="primary" @click="choose(there.id)">{{
+        there.label
+      }}</v-btn>
+      <v-menu v-else>
+        <template #activator="{ props: menu }">
+          <v-btn v-bind="menu" size="small" variant="outlined">Plug it</v-btn>
+        </template>
+        <v-list density="compact">
+          <v-list-item v-for="r in plugs" :key="r.id" :title="nameOf(r.id)" @click="plug(w, r)" />
+        </v-list>
+      </v-menu>
+    </p>
+    <p class="soft">
+      A plug is made {{ length(PLUG_CLEARANCE) }} smaller than its window on every side, for a strip of foam. It has to
+      come out at once where the window is a way out.
+    </p>
+  </template>
 </template>
 
 <style scoped>
+.window {
+  align-items: center;
+  display: flex;
+  gap: 8px;
+  justify-content: space-between;
+}
 .tapes {
   display: grid;
   grid-template-columns: 1fr 1fr;

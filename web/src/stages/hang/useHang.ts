@@ -1,7 +1,9 @@
 /** What Hang shows and does: the face drawn large, the piece chosen, and edits of pieces as commands. */
 import { computed } from 'vue';
 import { CEILING, surfaceOfFace } from '@tawny/core/geometry/solid';
-import type { PieceAt } from '@tawny/core/document/schema/project';
+import type { Opening, PieceAt } from '@tawny/core/document/schema/project';
+import type { Recipe } from '@tawny/core/recipes/types';
+import { plugFor } from '@tawny/core/room/plugs';
 import {
   type InLine,
   linedUp,
@@ -115,6 +117,10 @@ export function useHang() {
       const pieces = spreadEvenly(setting.value, id, tight);
       if (pieces) put(pieces);
       else tell('They do not fit between what bounds them with a gap.');
+    },
+    plug: (window: Opening, recipe: Pick<Recipe, 'id' | 'name'>) => {
+      const piece = plugFor(setting.value, face.value, window, recipe, stamp());
+      if (piece && put([piece])) choose(setting.value.project.treatment.pieces.at(-1)?.id ?? null);
     },
     mirror: (id: string) => {
       const piece = mirroredPiece(setting.value, id, stamp());
