@@ -26,7 +26,7 @@ const length = (m: number) => lengthText(m, session.system);
 const own = computed(() => doc.project!.treatment.pieces.filter(isAt).find((p) => p.id === chosen.value?.id) ?? null);
 const its = computed(() => setting.value.faces.find((f) => f.id === chosen.value?.face) ?? null);
 const upright = computed(() => its.value?.foot != null);
-const atEdge = computed(() => setting.value.placed.find((p) => p.id === chosen.value?.id)?.recipe.form === 'edge');
+const form = computed(() => setting.value.placed.find((p) => p.id === chosen.value?.id)?.recipe.form);
 const middle = computed(() => (its.value ? middleOf(setting.value, its.value) : 0));
 const plugs = computed(() => recipes.value.filter((r) => r.form === 'plug'));
 const windows = computed(() =>
@@ -83,9 +83,9 @@ const conflicts = computed(() =>
       />
     </template>
     <PieceFields :pieces="[own]">
-      <div v-if="!chosen.locked" class="actions-row">
+      <div v-if="!chosen.locked && form !== 'plug'" class="actions-row">
         <v-btn v-if="upright" size="small" variant="outlined" data-to-level @click="toLevel(chosen.id)">{{
-          atEdge ? 'Up to the ceiling' : 'To the level line'
+          form === 'edge' ? 'Up to the ceiling' : 'To the level line'
         }}</v-btn>
         <v-btn v-if="upright" size="small" variant="outlined" data-spread @click="spread(chosen.id)"
           >Equal gaps here</v-btn

@@ -46,6 +46,7 @@ const picture = computed(() => {
     ...block,
     pieces: block.pieces.filter((p) => p.id === id),
     holds: block.holds.filter((h) => h.hold.piece === id),
+    legs: block.legs.filter((k) => k.id === id),
   };
   const figure = (m: number) => formatLength(m, session.system).value;
   const { svg } = hangingSvg(setting.value, alone, hang.value.level.height, [130, 60], FONT, figure);
