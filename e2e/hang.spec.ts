@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import { extractText, getDocumentProxy } from 'unpdf';
 import { countMoves, counting } from './pageWork';
-import { field, openDemo, openFile, part, settled, stage, type } from './rig';
+import { choose, field, openDemo, openFile, part, settled, stage, type } from './rig';
 
 async function openHang(page: Page): Promise<void> {
   await openDemo(page);
@@ -119,6 +119,30 @@ test('in inches, by tops, with another gap; an empty room says what to do first'
   await stage(page, 'hang');
   await expect(page.locator('[data-next]')).toContainText('Nothing is decided yet');
   await expect(page.locator('[data-lay-out]')).toHaveCount(0);
+});
+
+test('a second row, walls by a school, and a window plug: what had no place has one', async ({ page }) => {
+  await openHang(page);
+  const rule = page.locator('[data-stage="hang"] .state');
+  await page.locator('[data-afresh]').click();
+  await expect(rule).toHaveText('6 of 8 placed');
+  await part(page, 'line');
+  await page.getByLabel('A second row where the first is full').click();
+  await page.locator('[data-afresh]').click();
+  await expect(rule).toHaveText('7 of 8 placed');
+  await part(page, 'line');
+  await choose(page, 'What no mark needs goes to', 'every wall in like part');
+  await page.locator('[data-afresh]').click();
+  await expect(rule).toHaveText('8 of 8 placed');
+  await face(page, 'A');
+  await part(page, 'piece');
+  await page.locator('[data-window]').getByRole('button', { name: 'Plug it' }).click();
+  await page.getByText('Window plug 10 cm').click();
+  await expect(rule).toHaveText('9 of 9 placed');
+  await expect(page.locator('[data-chosen-piece] h2')).toContainText('Window plug 10 cm');
+  await expect(page.locator('[data-conflict]')).toHaveCount(0);
+  await page.keyboard.press('Control+z');
+  await expect(rule).toHaveText('8 of 8 placed');
 });
 
 test('the hanging sheet says every edge from the middle line, on the page and as PDF read by another reader', async ({

@@ -55,8 +55,14 @@ export default defineConfig({
       algorithms: [defineAlgorithm('gzip', { level: 9 }), defineAlgorithm('brotliCompress')],
     }),
   ],
-  // Its build "for browsers" is twice as long, for such as have no modules.
-  resolve: { alias: { 'polygon-clipping': 'polygon-clipping/dist/polygon-clipping.esm.js' } },
+  resolve: {
+    alias: [
+      // Its build "for browsers" is twice as long, for such as have no modules.
+      { find: 'polygon-clipping', replacement: 'polygon-clipping/dist/polygon-clipping.esm.js' },
+      // The library's calendar is in every first load, and nothing here shows a calendar.
+      { find: /^\.\/adapters\/vuetify\.js$/, replacement: fileURLToPath(new URL('noDates.ts', import.meta.url)) },
+    ],
+  },
   server: { port: 5173, strictPort: true, headers: isolation },
   preview: { headers: isolation },
   worker: { format: 'es' },

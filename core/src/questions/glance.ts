@@ -5,7 +5,6 @@
 import type { Part, Project } from '../document/schema/project';
 import { type Setting, settingOf } from '../room/setting';
 import { type BassResult, studyBass } from '../studies/bass/study';
-import { type BuildResult, studyBuild } from '../studies/build/study';
 import { decayInputs } from '../studies/decay/study';
 import type { DecayInputs } from '../studies/decay/types';
 import { planInputs } from '../studies/dose/inputs';
@@ -29,13 +28,12 @@ export interface Glance {
   bass: Study<BassResult>;
   marks: Study<MarksResult>;
   hang: Study<HangResult>;
-  build: Study<BuildResult>;
   /** What the decay study and the plan are given. */
   decay: DecayInputs;
   plan: PlanInputs;
 }
 
-type Short = 'survey' | 'seat' | 'bass' | 'marks' | 'hang' | 'build' | 'decay' | 'plan';
+type Short = 'survey' | 'seat' | 'bass' | 'marks' | 'hang' | 'decay' | 'plan';
 
 /** What each short study reads of the document. */
 export const READS: Readonly<Record<Short, readonly Part[]>> = {
@@ -44,7 +42,6 @@ export const READS: Readonly<Record<Short, readonly Part[]>> = {
   bass: SEATED,
   marks: MARKED,
   hang: HUNG,
-  build: BOUGHT,
   decay: HEARD,
   plan: BOUGHT,
 };
@@ -55,7 +52,6 @@ const RUNS: { readonly [K in Short]: (glance: Glance) => Glance[K] } = {
   bass: ({ project, setting }) => studyBass(project, setting),
   marks: ({ project, setting }) => studyMarks(project, setting),
   hang: ({ setting }) => studyHang(setting),
-  build: ({ project }) => studyBuild(project),
   decay: ({ setting, marks }) => decayInputs(setting.project, setting, marks.result),
   plan: ({ setting, decay }) => planInputs(setting.project, setting, decay),
 };

@@ -13,9 +13,11 @@ import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands'
 import { demo } from '../testing/demo';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
+import { buildAt } from './build';
 import { type Glance, glanceAt, READS } from './glance';
 import { type LongKind, QUESTIONS } from './long';
-import { HEARD, heardAnywhere, MARKED, partsOf, SEATED } from './parts';
+import { studyBuild } from '../studies/build/study';
+import { BOUGHT, HEARD, heardAnywhere, MARKED, partsOf, SEATED } from './parts';
 import { numbers } from '../testing/pieces';
 
 type Short = keyof typeof READS;
@@ -92,6 +94,11 @@ describe.each(COMMAND_KINDS)('%s', (kind) => {
           expect([key, said(bareNow[key])]).toEqual([key, said(bare[key])]);
         } else expect([key, said(now[key])]).toEqual([key, said(bareNow[key])]);
       }
+      // What is bought, in a file of its own: the same answer where nothing it reads has changed.
+      const bought = buildAt(start);
+      const same = partsOf(start, BOUGHT).every((part, i) => part === partsOf(next, BOUGHT)[i]);
+      if (same) expect(buildAt(next)).toBe(bought);
+      expect(said(buildAt(next))).toEqual(said(studyBuild(fresh(next))));
     }
   });
 

@@ -5,7 +5,6 @@ import { numbers, pieceAt } from '../testing/pieces';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
 import { nextStepSentence } from '../words/nextStep';
 import { studyBass } from '../studies/bass/study';
-import { studyBuild } from '../studies/build/study';
 import { studyHang } from '../studies/hang/study';
 import { studyMarks } from '../studies/marks/study';
 import { isBareBox, nextStep, type StepParts } from './nextStep';
@@ -26,7 +25,7 @@ function partsOf(project: Project, values: Partial<StepParts> = {}): StepParts {
     decay: null,
   });
   const hang = studyHang(setting).result;
-  return { project, doubts: {}, measures, marks, decay: null, hang, build: studyBuild(project).result, ...values };
+  return { project, doubts: {}, measures, marks, decay: null, hang, ...values };
 }
 const step = (stage: StageId, project: Project, values: Partial<StepParts> = {}) =>
   nextStep(stage, partsOf(project, values));

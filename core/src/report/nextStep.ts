@@ -1,7 +1,6 @@
 /** The one next thing to do in each stage, from what the studies already say. Plain rules, in the order of the work. */
 import type { Project } from '../document/schema/project';
 import type { DecayResult } from '../studies/decay/types';
-import type { BuildResult } from '../studies/build/study';
 import type { HangResult } from '../studies/hang/study';
 import type { MarksResult } from '../studies/marks/study';
 import type { Measure, StageId } from './verdict';
@@ -25,7 +24,6 @@ export interface StepParts {
   marks: MarksResult;
   decay: DecayResult | null;
   hang: HangResult;
-  build: BuildResult;
 }
 
 /** Whether nothing but a length, a width and a height has been told of the room yet. */
@@ -38,7 +36,7 @@ export function isBareBox({ room, tape }: Project): boolean {
 }
 
 export function nextStep(stage: StageId, parts: StepParts): NextStep {
-  const { project, doubts, measures, marks, decay, hang, build } = parts;
+  const { project, doubts, measures, marks, decay, hang } = parts;
   const waiting = doubts[stage] ?? 0;
   switch (stage) {
     case 'survey':
@@ -77,7 +75,7 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
       if (waiting > 0) return { kind: 'doubts', count: waiting };
       return hang.waiting > 0 ? { kind: 'lay-out', count: hang.waiting } : { kind: 'go', to: 'build' };
     case 'build':
-      if (build.panels === 0) return { kind: 'decide' };
+      if (project.treatment.pieces.length === 0) return { kind: 'decide' };
       return waiting > 0 ? { kind: 'doubts', count: waiting } : { kind: 'lists' };
   }
 }

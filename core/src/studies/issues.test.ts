@@ -10,6 +10,7 @@ import { RECIPES } from '../recipes/library';
 import { seeded } from '../testing/random';
 import { door, edited, plainBox, wardrobe, window } from '../testing/rooms';
 import { ISSUE_CODES, issueSentence } from '../words/issues';
+import { studyBuild } from './build/study';
 import { studyDecay } from './decay/study';
 import type { Issue, IssueCode } from './types';
 import { numbers, panelOf, pieceAt } from '../testing/pieces';
@@ -217,7 +218,8 @@ test('every issue is provoked, and says where and what to do in every system, wi
   const said = new Map<string, Issue>();
   const look = (project: Project): string[] => {
     const glance = glanceAt(project);
-    const { survey, seat, bass, marks, hang, build } = glance;
+    const { survey, seat, bass, marks, hang } = glance;
+    const build = studyBuild(project);
     const issues = [survey, seat, bass, marks, hang, build, studyDecay(glance.decay, solver)].flatMap((s) => s.issues);
     for (const issue of issues) if (!said.has(issue.code)) said.set(issue.code, issue);
     return issues.map((i) => i.code);

@@ -5,6 +5,7 @@
 import { defineStore } from 'pinia';
 import { computed, shallowRef, watch } from 'vue';
 import { type Glance, glanceAt } from '@tawny/core/questions/glance';
+import type { buildAt } from '@tawny/core/questions/build';
 import type { LongKind } from '@tawny/core/questions/long';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
@@ -55,6 +56,10 @@ function createAnswers() {
     () => doc.project?.states.list.find((s) => s.id === session.compared)?.name ?? 'As surveyed',
   );
 
+  /** What is bought comes after the first figures; one that does not come is told of in its stage. */
+  const buildOf = shallowRef<typeof buildAt | null>(null);
+  const build = computed(() => (buildOf.value && calm.value ? buildOf.value(calm.value.project) : null));
+
   const desk: LineDesk = { glance: () => glance.value, held };
   /** Each has a worker of its own, so that none cancels another. */
   const line = <K extends LongKind>(kind: K, at: LineDesk = desk): Line<K> =>
@@ -76,12 +81,22 @@ function createAnswers() {
     layOut: line('lay-out'),
     bass: createBass(desk),
   };
+  watch(
+    () => lines.decay.last.value !== null || lines.decay.state.value.status === 'failed',
+    () =>
+      void import('@tawny/core/questions/build').then(
+        (late) => (buildOf.value = late.buildAt),
+        () => {},
+      ),
+    { once: true },
+  );
   lines.decay.follow(() => null);
   lines.otherDecay.follow(() => null);
 
   return {
     glance,
     calm,
+    build,
     other,
     otherName,
     decay: lines.decay.last,

@@ -61,7 +61,7 @@ export const useResults = defineStore('results', () => {
       now.marks,
       ...(answers.decay ? [answers.decay] : []),
       now.hang,
-      now.build,
+      ...(answers.build ? [answers.build] : []),
     ];
     return studies.flatMap((s) => s.issues);
   });

@@ -44,7 +44,6 @@ export function useNextStep() {
       marks: answers.calm.marks.result,
       decay: answers.decay?.result ?? null,
       hang: answers.calm.hang.result,
-      build: answers.calm.build.result,
     });
     const go = (to: StageId, then?: () => void) => () => {
       then?.();

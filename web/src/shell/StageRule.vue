@@ -37,10 +37,13 @@ const states = computed((): Record<StageId, State> => {
   const marks = answers.calm?.marks.result;
   const decay = answers.decay?.result;
   const worst = decay?.chosen.worst;
-  const build = answers.calm?.build.result;
   const hang = answers.calm?.hang.result;
   const placed = hang?.pieces.length ?? 0;
   const all = placed + (hang?.waiting ?? 0);
+  const pieces = (doc.project?.treatment.pieces ?? []).reduce(
+    (sum, { place }) => sum + (place.kind === 'number' ? place.count : 1),
+    0,
+  );
   const own = doc.project?.treatment.recipes.length ?? 0;
   return {
     survey: { text: doc.project ? 'in hand' : '', doubt: false },
@@ -66,8 +69,8 @@ const states = computed((): Record<StageId, State> => {
         ? { text: counted(hang.conflicts, 'conflict'), doubt: true }
         : { text: all > 0 ? `${placed} of ${all} placed` : 'nothing yet', doubt: false },
     build:
-      build && build.panels > 0
-        ? { text: counted(build.panels, 'piece'), doubt: build.shopping === null }
+      pieces > 0
+        ? { text: counted(pieces, 'piece'), doubt: (results.doubts.build ?? 0) > 0 }
         : { text: 'nothing yet', doubt: false },
   };
 });

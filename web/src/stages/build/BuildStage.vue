@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { useRouter } from 'vue-router';
 import { coverOf, namedRecipes } from '@tawny/core/document/recipes';
+import { buildAt } from '@tawny/core/questions/build';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
@@ -30,7 +31,7 @@ const router = useRouter();
 const issues = useIssues('build');
 const holds = useHolds();
 const project = computed(() => doc.project!);
-const build = computed(() => answers.glance!.build);
+const build = computed(() => buildAt(answers.glance!.project));
 const buying = computed(() => project.value.buying);
 const set = (change: Partial<typeof buying.value>) => doc.run({ type: 'set-buying', buying: change });
 const currency = computed(() => project.value.brief.budget?.currency ?? '€');
