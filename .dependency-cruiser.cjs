@@ -13,6 +13,7 @@ const CORE = {
   criteria: ['quantities'],
   layout: ['quantities', 'geometry'],
   fabrication: ['quantities', 'physics'],
+  cutting: ['quantities', 'dosage'],
   recipes: ['quantities', 'numerics', 'air', 'physics', 'fabrication'],
   dosage: ['quantities', 'numerics'],
   fixings: ['quantities', 'recipes'],

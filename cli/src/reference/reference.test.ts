@@ -39,6 +39,7 @@ test('all open cases of the built parts pass, and what is not built is listed as
   expect(whole).toEqual([
     'absorbers',
     'air',
+    'cutting',
     'diffusers',
     'eigen',
     'images',

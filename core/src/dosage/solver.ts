@@ -27,7 +27,13 @@ export type IntegerAnswer =
   | { status: 'infeasible' }
   | { status: 'undecided'; reason: string };
 
+/** The same where parts of a whole are allowed: its value, and by row what one more asked for would cost (≥ 0 for lower bounds, ≤ 0 for upper). */
+export type RelaxedAnswer =
+  { status: 'optimal'; value: number; x: number[]; duals: number[] } | { status: 'infeasible' };
+
 export interface IntegerSolver {
+  /** @throws Error when the solver stops without an answer */
+  relaxed(programme: IntegerProgramme): RelaxedAnswer;
   /** @param nodes most nodes of the search; none: until it is proved */
   solve(programme: IntegerProgramme, nodes?: number): IntegerAnswer;
 }
@@ -68,12 +74,12 @@ interface Bounds {
   upper: readonly number[];
 }
 
-function solveOnce(highs: Highs, programme: IntegerProgramme, bounds: Bounds, nodes: number | null): IntegerAnswer {
+/** The rows as the solver takes them, scaled to a largest coefficient of 1, so that its absolute tolerance means the same in each. */
+function modelOf(highs: Highs, programme: IntegerProgramme, bounds: Bounds) {
   const columns = programme.cost.length;
   const indices: number[] = [];
   const values: number[] = [];
   const starts: number[] = [0];
-  // Rows are scaled to a largest coefficient of 1, so that the solver's absolute tolerance means the same in each.
   const sizes = programme.rows.map((r) => Math.max(...r.coefficients.map(Math.abs), 0) || 1);
   programme.rows.forEach((row, r) => {
     row.coefficients.forEach((a, i) => {
@@ -83,57 +89,76 @@ function solveOnce(highs: Highs, programme: IntegerProgramme, bounds: Bounds, no
     });
     starts.push(values.length);
   });
-  return highs.withModel(
-    {
-      numCols: columns,
+  const scaled = (bound: 'lower' | 'upper', none: number) =>
+    Float64Array.from(programme.rows.map((r, i) => (r[bound] === null ? none : r[bound] / sizes[i]!)));
+  const model = {
+    numCols: columns,
+    numRows: programme.rows.length,
+    matrix: {
+      format: 'csr' as const,
       numRows: programme.rows.length,
-      matrix: {
-        format: 'csr',
-        numRows: programme.rows.length,
-        numCols: columns,
-        starts: Int32Array.from(starts),
-        indices: Int32Array.from(indices),
-        values: Float64Array.from(values),
-      },
-      sense: highs.constants.objectiveSense.minimize,
-      colCost: Float64Array.from(programme.cost),
-      colLower: Float64Array.from(bounds.lower),
-      colUpper: Float64Array.from(bounds.upper),
-      rowLower: Float64Array.from(
-        programme.rows.map((r, i) => (r.lower === null ? -highs.infinity : r.lower / sizes[i]!)),
-      ),
-      rowUpper: Float64Array.from(
-        programme.rows.map((r, i) => (r.upper === null ? highs.infinity : r.upper / sizes[i]!)),
-      ),
-      integrality: new Int32Array(columns).fill(highs.constants.variableType.integer),
+      numCols: columns,
+      starts: Int32Array.from(starts),
+      indices: Int32Array.from(indices),
+      values: Float64Array.from(values),
     },
-    (model): IntegerAnswer => {
-      model.options.set({
-        output_flag: false,
-        mip_rel_gap: 0,
-        mip_abs_gap: 0,
-        mip_feasibility_tolerance: SOLVER_TOLERANCE,
-        primal_feasibility_tolerance: SOLVER_TOLERANCE,
-        ...(nodes === null ? {} : { mip_max_nodes: nodes }),
-      });
-      model.run();
-      const status = model.getModelStatus();
-      if (status === highs.constants.modelStatus.infeasible) return { status: 'infeasible' };
-      const stopped = status !== highs.constants.modelStatus.optimal;
-      const gap = stopped ? Number(model.info.get('mip_gap')) : 0;
-      if (stopped && (nodes === null || !Number.isFinite(gap))) {
-        const reason =
-          nodes === null
-            ? `the solver stopped with model status ${status}`
-            : `the search found nothing certain in ${nodes} steps`;
-        return { status: 'undecided', reason };
-      }
-      const x = Array.from(model.getSolution().colValue, (v, i) =>
-        Math.min(bounds.upper[i]!, Math.max(bounds.lower[i]!, Math.round(v))),
-      );
-      return { status: 'optimal', x, cost: x.reduce((sum, n, i) => sum + n * programme.cost[i]!, 0), gap };
-    },
-  );
+    sense: highs.constants.objectiveSense.minimize,
+    colCost: Float64Array.from(programme.cost),
+    colLower: Float64Array.from(bounds.lower),
+    colUpper: Float64Array.from(bounds.upper),
+    rowLower: scaled('lower', -highs.infinity),
+    rowUpper: scaled('upper', highs.infinity),
+  };
+  return { model, sizes };
+}
+
+function relaxed(highs: Highs, programme: IntegerProgramme): RelaxedAnswer {
+  checkProgramme(programme);
+  const bounds = { lower: programme.cost.map(() => 0), upper: programme.max };
+  const { model, sizes } = modelOf(highs, programme, bounds);
+  return highs.withModel(model, (solved): RelaxedAnswer => {
+    solved.options.set({ output_flag: false });
+    solved.run();
+    const status = solved.getModelStatus();
+    if (status === highs.constants.modelStatus.infeasible) return { status: 'infeasible' };
+    if (status !== highs.constants.modelStatus.optimal)
+      throw new Error(`relaxed: the solver stopped with model status ${status}`);
+    const { colValue, rowDual } = solved.getSolution();
+    const x = Array.from(colValue);
+    const value = x.reduce((sum, n, i) => sum + n * programme.cost[i]!, 0);
+    return { status: 'optimal', value, x, duals: sizes.map((size, r) => rowDual[r]! / size) };
+  });
+}
+
+function solveOnce(highs: Highs, programme: IntegerProgramme, bounds: Bounds, nodes: number | null): IntegerAnswer {
+  const { model: taken } = modelOf(highs, programme, bounds);
+  const integrality = new Int32Array(programme.cost.length).fill(highs.constants.variableType.integer);
+  return highs.withModel({ ...taken, integrality }, (model): IntegerAnswer => {
+    model.options.set({
+      output_flag: false,
+      mip_rel_gap: 0,
+      mip_abs_gap: 0,
+      mip_feasibility_tolerance: SOLVER_TOLERANCE,
+      primal_feasibility_tolerance: SOLVER_TOLERANCE,
+      ...(nodes === null ? {} : { mip_max_nodes: nodes }),
+    });
+    model.run();
+    const status = model.getModelStatus();
+    if (status === highs.constants.modelStatus.infeasible) return { status: 'infeasible' };
+    const stopped = status !== highs.constants.modelStatus.optimal;
+    const gap = stopped ? Number(model.info.get('mip_gap')) : 0;
+    if (stopped && (nodes === null || !Number.isFinite(gap))) {
+      const reason =
+        nodes === null
+          ? `the solver stopped with model status ${status}`
+          : `the search found nothing certain in ${nodes} steps`;
+      return { status: 'undecided', reason };
+    }
+    const x = Array.from(model.getSolution().colValue, (v, i) =>
+      Math.min(bounds.upper[i]!, Math.max(bounds.lower[i]!, Math.round(v))),
+    );
+    return { status: 'optimal', x, cost: x.reduce((sum, n, i) => sum + n * programme.cost[i]!, 0), gap };
+  });
 }
 
 function solve(highs: Highs, programme: IntegerProgramme, nodes: number | null): IntegerAnswer {
@@ -195,5 +220,8 @@ function solveWithin(
  */
 export async function loadIntegerSolver(locate?: () => string): Promise<IntegerSolver> {
   const highs = await loadHighs(locate ? { locateFile: locate } : undefined);
-  return { solve: (programme, nodes) => solve(highs, programme, nodes ?? null) };
+  return {
+    solve: (programme, nodes) => solve(highs, programme, nodes ?? null),
+    relaxed: (programme) => relaxed(highs, programme),
+  };
 }
