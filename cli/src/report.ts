@@ -5,6 +5,7 @@ import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { studyBass } from '@tawny/core/studies/bass/study';
+import { barInputs, studyBars } from '@tawny/core/studies/build/bars';
 import { studyBuild } from '@tawny/core/studies/build/study';
 import { decayInputs, studyDecay } from '@tawny/core/studies/decay/study';
 import type { Curve } from '@tawny/core/studies/decay/curves';
@@ -31,8 +32,10 @@ export async function reportOf(project: Project) {
   const seat = studySeat(project, setting);
   const bass = studyBass(project, setting);
   const marks = studyMarks(project, setting);
-  const decay = studyDecay(decayInputs(project, setting, marks.result), await loadIntegerSolver());
+  const solver = await loadIntegerSolver();
+  const decay = studyDecay(decayInputs(project, setting, marks.result), solver);
   const build = studyBuild(project);
+  const bars = studyBars(barInputs(project, build.result), solver);
   const holds = studyHolds(setting, studyHang(setting).result);
   const fixingLines = fixingBuyLines(holds, project.treatment.fixings.link, 'metric');
   const issues = [survey, seat, bass, marks, decay, build].flatMap((s) => s.issues);
@@ -50,7 +53,8 @@ export async function reportOf(project: Project) {
     marks: marks.result,
     decay: decay.result,
     build: build.result,
-    toBuy: build.result.panels > 0 ? [...buyLines(build.result, project.buying, 'metric'), ...fixingLines] : [],
+    bars,
+    toBuy: build.result.panels > 0 ? [...buyLines(build.result, project.buying, bars, 'metric'), ...fixingLines] : [],
     currency: project.brief.budget?.currency ?? '€',
     verdict: verdict({
       swing: null,

@@ -179,7 +179,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     },
     log: [],
     site: {},
-    buying: { ...DEFAULT_HABITS },
+    buying: { ...DEFAULT_HABITS, otherLengths: [] },
   };
   placeByRule(project);
   return project;

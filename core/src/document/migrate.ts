@@ -121,14 +121,16 @@ const STEPS: Record<number, (old: Json) => Json> = {
       },
     };
   },
-  // Version 9 hung pieces where they were decided, with equal gaps, in one row.
+  // Version 9 hung pieces where they were decided, with equal gaps, in one row, and bought timber in one length.
   9: (old) => {
     const treatment = old.treatment as Json | undefined;
     const hanging = treatment?.hanging;
     const more = { spread: 'as-decided', tight: [], secondRow: false };
+    const buying = old.buying;
     return {
       ...old,
       version: 10,
+      buying: isObject(buying) ? { ...buying, otherLengths: [] } : buying,
       treatment: { ...treatment, hanging: isObject(hanging) ? { ...hanging, ...more } : hanging },
     };
   },

@@ -1,5 +1,4 @@
-import { seeded } from '../testing/random';
-import { DEFAULT_HABITS, type Fill, framedParts, shoppingFor, stockLengths } from './shopping';
+import { DEFAULT_HABITS, type Fill, framedParts, shoppingFor } from './shopping';
 
 const wool: Fill = { kind: 'glass-wool', density: 27, sigma: 10000 };
 const BATCH = { count: 4, width: 0.6, height: 1.2, depth: 0.1, fill: wool };
@@ -18,34 +17,13 @@ test('one batch by hand', () => {
   expect(s.clothLength).toBeCloseTo(4 * 0.9 * 1.1, 12);
 });
 
-test('two pieces of half a length do not fit one length once the saw has had its cut', () => {
-  const pieces = [{ length: 1.2, count: 4 }];
-  expect(stockLengths(pieces, 2.4, 0.003)).toBe(4);
-  expect(stockLengths(pieces, 2.4, 0)).toBe(2);
-});
-
-test('stock never falls short of the sum nor holds a piece longer than itself', () => {
-  const random = seeded(8);
-  for (let i = 0; i < 40; i++) {
-    const pieces = Array.from({ length: 3 }, () => ({
-      length: random.between(0.2, 2),
-      count: random.whole(0, 9),
-    }));
-    const total = pieces.reduce((s, p) => s + p.length * p.count, 0);
-    const stock = stockLengths(pieces, 2.4, 0.003);
-    expect(stock).toBeGreaterThanOrEqual(Math.ceil(total / 2.4));
-    expect(stock).toBeLessThanOrEqual(pieces.reduce((s, p) => s + p.count, 0));
-  }
-  expect(() => stockLengths([{ length: 3, count: 1 }], 2.4, 0)).toThrow(/longer than the stock of 2.4 m/);
-});
-
 test('more panels never need less of anything; none need nothing', () => {
   let before = shoppingFor({ ...BATCH, count: 0 });
   expect(before).toMatchObject({ fills: [], timbers: [], clothLength: 0 });
   for (let count = 1; count < 30; count++) {
     const now = shoppingFor({ ...BATCH, count });
     expect(now.fills[0]!.packs).toBeGreaterThanOrEqual(before.fills[0]?.packs ?? 0);
-    expect(now.timbers[0]!.stockPieces).toBeGreaterThanOrEqual(before.timbers[0]?.stockPieces ?? 0);
+    expect(now.timbers[0]!.length).toBeGreaterThan(before.timbers[0]?.length ?? 0);
     expect(now.clothLength).toBeGreaterThanOrEqual(before.clothLength);
     before = now;
   }

@@ -29,6 +29,8 @@ export interface BuyingHabits {
   frameThickness: number;
   /** Length of timber as sold, m. */
   stockLength: number;
+  /** Further lengths it is sold in, m. */
+  otherLengths: number[];
   /** Saw cut, m. */
   kerf: number;
   /** Width of the cloth roll, m. */
@@ -44,6 +46,7 @@ export interface BuyingHabits {
 export const DEFAULT_HABITS: BuyingHabits = {
   frameThickness: 0.018,
   stockLength: 2.4,
+  otherLengths: [],
   kerf: 0.003,
   clothWidth: 1.5,
   clothTurn: 0.05,
@@ -76,9 +79,8 @@ export interface FillLine {
 export interface TimberLine {
   thickness: number;
   depth: number;
-  /** m in the panels, and lengths to buy. */
+  /** m in the panels; which bars they are cut from is another question (studies/build/bars.ts). */
   length: number;
-  stockPieces: number;
 }
 
 export interface Shopping {
@@ -88,27 +90,6 @@ export interface Shopping {
   pieces: CutPiece[];
   /** m of cloth off the roll, with waste. */
   clothLength: number;
-}
-
-/**
- * Fewest stock lengths by first-fit decreasing: within 22 % of the optimum in theory (Johnson 1973), and checked here
- * against the bound Σ lengths/stock. Throws RangeError when a piece is longer than the stock.
- */
-export function stockLengths(
-  pieces: readonly Pick<CutPiece, 'length' | 'count'>[],
-  stock: number,
-  kerf: number,
-): number {
-  const list = pieces.flatMap((p) => Array.from({ length: p.count }, () => p.length)).sort((a, b) => b - a);
-  const left: number[] = [];
-  for (const length of list) {
-    if (length > stock)
-      throw new RangeError(`stockLengths: a piece of ${length} m is longer than the stock of ${stock} m`);
-    const i = left.findIndex((rest) => rest >= length - 1e-9);
-    if (i < 0) left.push(stock - length - kerf);
-    else left[i]! -= length + kerf;
-  }
-  return left.length;
 }
 
 /** Cloth off the roll for `count` cuts of a × b, laid side by side across the roll in the better direction, m. */
@@ -208,7 +189,6 @@ export function shoppingFor(
         thickness: habits.frameThickness,
         depth,
         length: own.reduce((sum, p) => sum + p.length * p.count, 0),
-        stockPieces: stockLengths(own, habits.stockLength, habits.kerf),
       };
     }),
     pieces,

@@ -6,6 +6,7 @@ import type { ReadOutline } from '../formats/outlineFile';
 import type { BoxSize } from '../physics/modes/box';
 import type { ProportionInputs, ProportionMap } from '../physics/modes/proportions';
 import type { Recipe } from '../recipes/types';
+import type { BarInputs, TimberPlan } from '../studies/build/bars';
 import type { BassOutcome, BassTask } from '../studies/bass/types';
 import { type TargetCost, type TargetCostInputs, targetCostInputs } from '../studies/decay/targetCosts';
 import type { DecayInputs, DecayResult } from '../studies/decay/types';
@@ -17,7 +18,7 @@ import type { OrientInputs, OrientResult } from '../studies/seat/orient';
 import type { Study } from '../studies/types';
 import type { LayOutInputs, LayOutResult } from '../studies/hang/types';
 import type { Glance } from './glance';
-import { HEARD, HUNG, heardAnywhere, partsOf, waves } from './parts';
+import { BOUGHT, HEARD, HUNG, heardAnywhere, partsOf, waves } from './parts';
 
 type Shape<Asked, Inputs, Result> = { asked: Asked; inputs: Inputs; result: Result };
 type Without<T, K extends string> = T extends unknown ? Omit<T, K> : never;
@@ -33,6 +34,7 @@ export interface Long {
   orient: Shape<null, OrientInputs, OrientResult>;
   search: Shape<SearchWeights, SearchInputs, SearchResult>;
   'lay-out': Shape<{ afresh: boolean }, LayOutInputs, LayOutResult>;
+  bars: Shape<BarInputs, BarInputs, TimberPlan[]>;
   bass: Shape<Without<BassTask, 'project'>, BassTask, BassOutcome>;
 }
 export type LongKind = keyof Long;
@@ -79,6 +81,11 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
   'lay-out': {
     reads: ({ project }) => partsOf(project, HUNG),
     inputs: ({ project }, { afresh }) => ({ project, afresh }),
+  },
+  // Worked out of what is bought, which is not here with the first figures: asked with it.
+  bars: {
+    reads: ({ project }) => partsOf(project, BOUGHT),
+    inputs: (_, asked) => asked,
   },
   bass: {
     reads: ({ project }) => waves(project),

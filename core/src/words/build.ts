@@ -3,7 +3,9 @@ import { type FillKind, FILLS } from '../physics/absorbers/fills';
 import type { PanelBatch } from '../fabrication/shopping';
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
+import { counted } from './counted';
 import { areaText, runText } from '../quantities/measures';
+import type { TimberPlan } from '../studies/build/bars';
 import type { BuildResult, Hardware } from '../studies/build/study';
 
 /** "Glass wool, about 27 kg/m³". */
@@ -18,6 +20,24 @@ export const HARDWARE_WORDS: Record<Hardware['item'], string> = {
   screw: 'Frame screws',
 };
 
+/** "Timber, 1.8 cm × 10.0 cm". */
+export const timberName = (
+  { thickness, depth }: Pick<TimberPlan, 'thickness' | 'depth'>,
+  system: LengthSystem,
+): string => `Timber, ${lengthText(thickness, system)} × ${lengthText(depth, system)}`;
+
+/** What a plan of bars comes to. */
+export function barSentence({ plan, stock }: TimberPlan, currency: string, system: LengthSystem): string {
+  if (!plan.feasible) return 'One of its pieces is longer than every length in the shop.';
+  const used = plan.cuts.reduce((sum, c) => sum + c.count * stock[c.stock]!.length, 0);
+  const part = fixed((100 * plan.netLength) / used, 0);
+  const money = plan.cost > 0 ? `, ${fixed(plan.cost, 2)} ${currency}` : '';
+  const proof = plan.proved
+    ? 'no way to cut them costs less'
+    : `no way to cut them costs less than ${fixed(plan.atLeast, 2)} ${currency}`;
+  return `${counted(plan.bars, 'bar')}, ${runText(used, system)}${money}; ${part} % of it in the frames; ${proof}.`;
+}
+
 export interface BuyLine {
   item: string;
   amount: string;
@@ -25,10 +45,14 @@ export interface BuyLine {
   note: string;
 }
 
-/** Everything to buy for framed pieces and to hang any piece, a line each; empty when nothing is decided. */
+/**
+ * Everything to buy for framed pieces and to hang any piece, a line each; empty when nothing is decided.
+ * @param plans how bars are cut; null: not known yet, and no bars are listed
+ */
 export function buyLines(
   { shopping, hardware }: BuildResult,
-  habits: { stockLength: number; clothWidth: number; waste: number },
+  habits: { clothWidth: number; waste: number },
+  plans: readonly TimberPlan[] | null,
   system: LengthSystem,
 ): BuyLine[] {
   const length = (m: number) => lengthText(m, system);
@@ -41,13 +65,21 @@ export function buyLines(
       unit: f.packs === 1 ? 'pack' : 'packs',
       note: `${areaText(f.areaWithWaste, system)} with ${waste}; about ${fixed(f.fill.sigma / 1000, 1)} kPa·s/m²`,
     });
-  for (const t of shopping?.timbers ?? [])
-    lines.push({
-      item: `Timber, ${length(t.thickness)} × ${length(t.depth)}`,
-      amount: String(t.stockPieces),
-      unit: t.stockPieces === 1 ? 'length' : 'lengths',
-      note: `of ${length(habits.stockLength)}; ${runText(t.length, system)} in the frames`,
+  for (const t of plans ?? []) {
+    if (!t.plan.feasible) continue;
+    const { cuts } = t.plan;
+    const run = t.pieces.reduce((sum, p) => sum + p.length * p.count, 0);
+    t.stock.forEach((bar, k) => {
+      const count = cuts.filter((c) => c.stock === k).reduce((sum, c) => sum + c.count, 0);
+      if (count === 0) return;
+      lines.push({
+        item: `${timberName(t, system)}, ${length(bar.length)} long`,
+        amount: String(count),
+        unit: count === 1 ? 'length' : 'lengths',
+        note: `${runText(run, system)} of this section in the frames`,
+      });
     });
+  }
   if (shopping && shopping.clothLength > 0)
     lines.push({
       item: 'Cloth',

@@ -79,6 +79,7 @@ function createAnswers() {
     orient: line('orient'),
     search: line('search'),
     layOut: line('lay-out'),
+    bars: line('bars'),
     bass: createBass(desk),
   };
   watch(

@@ -38,6 +38,11 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       solver ??= loadSolver();
       return studyTargetCosts(request.inputs, await solver, progress);
     }
+    case 'bars': {
+      const { studyBars } = await import('@tawny/core/studies/build/bars');
+      solver ??= loadSolver();
+      return studyBars(request.inputs, await solver, progress);
+    }
     case 'recipes':
       return (await import('@tawny/core/studies/recipes/study')).studyRecipes(request.inputs, progress);
     case 'second-order':

@@ -166,6 +166,8 @@ export const siteMark = z.strictObject({
 export const buying = z.strictObject({
   frameThickness: z.number().check(z.minimum(0.006), z.maximum(0.06)),
   stockLength: z.number().check(z.minimum(0.5), z.maximum(8)),
+  /** Further lengths the shop has. */
+  otherLengths: z.array(z.number().check(z.minimum(0.5), z.maximum(8))).check(z.maxLength(10)),
   kerf: z.number().check(z.minimum(0), z.maximum(0.01)),
   clothWidth: z.number().check(z.minimum(0.3), z.maximum(5)),
   clothTurn: z.number().check(z.minimum(0), z.maximum(0.3)),

@@ -172,6 +172,7 @@ export function studyBuild(project: Project): Study<BuildResult> {
   const cover = coverOf(project);
   const plain = { width: cover.width, height: cover.height, depth: fillDepth(cover) };
   const sizes: Omit<PanelBatch, 'count' | 'fill'>[] = batches.length > 0 ? batches : [plain];
+  const stock = Math.max(project.buying.stockLength, ...project.buying.otherLengths);
   const longest = Math.max(...sizes.map((b) => Math.max(b.width, b.height)));
   const shortest = Math.min(...sizes.map((b) => Math.min(b.width, b.height)));
   const cloth = Math.max(...sizes.map((b) => Math.min(b.width, b.height) + 2 * (b.depth + project.buying.clothTurn)));
@@ -182,12 +183,12 @@ export function studyBuild(project: Project): Study<BuildResult> {
       where: [],
       values: { frame: project.buying.frameThickness },
     });
-  } else if (longest > project.buying.stockLength) {
+  } else if (longest > stock) {
     issues.push({
       code: 'build.stock-too-short',
       severity: 'wrong',
       where: [],
-      values: { longest, stock: project.buying.stockLength },
+      values: { longest, stock },
     });
   } else if (cloth > project.buying.clothWidth) {
     issues.push({

@@ -8,6 +8,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
 import { plainPanelOf } from '@tawny/core/recipes/kind';
+import { barInputs } from '@tawny/core/studies/build/bars';
 import { buyLines } from '@tawny/core/words/build';
 import { fixingBuyLines } from '@tawny/core/words/fixings';
 import { counted } from '@tawny/core/words/counted';
@@ -20,8 +21,9 @@ import StageFrame from '../../parts/StageFrame.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { fileNameOf } from '../../files/projectFiles';
 import { useDocument } from '../../stores/document';
-import { useAnswers } from '../../answers/answers';
+import { useAnswers, useLines } from '../../answers/answers';
 import { useSession } from '../../stores/session';
+import BarPlan from './BarPlan.vue';
 import PanelDrawing from './PanelDrawing.vue';
 
 const doc = useDocument();
@@ -33,6 +35,12 @@ const holds = useHolds();
 const project = computed(() => doc.project!);
 const build = computed(() => buildAt(answers.glance!.project));
 const buying = computed(() => project.value.buying);
+const { bars: line } = useLines();
+line.follow(() => barInputs(project.value, build.value.result));
+/** How bars are cut; null while it is being worked out. */
+const bars = computed(() => line.fitting.value ?? null);
+const setLength = (i: number, length: number) =>
+  set({ otherLengths: buying.value.otherLengths.map((l, k) => (k === i ? length : l)) });
 const set = (change: Partial<typeof buying.value>) => doc.run({ type: 'set-buying', buying: change });
 const currency = computed(() => project.value.brief.budget?.currency ?? '€');
 const length = (m: number) => lengthText(m, session.system);
@@ -41,7 +49,7 @@ const lines = computed(() =>
   build.value.result.panels === 0
     ? []
     : [
-        ...buyLines(build.value.result, buying.value, session.system),
+        ...buyLines(build.value.result, buying.value, bars.value, session.system),
         ...fixingBuyLines(holds.value, project.value.treatment.fixings.link, session.system),
       ],
 );
@@ -177,6 +185,21 @@ function takeCsv(): void {
             </tr>
           </tbody>
         </table>
+        <template v-if="cuts.length > 0">
+          <h2>Cutting plan</h2>
+          <p v-if="line.state.value.status === 'running'" class="soft" role="status">Bars are being shared out …</p>
+          <p v-else-if="line.state.value.status === 'failed'" class="soft" role="alert">
+            The cutting plan could not be worked out.
+            <v-btn size="small" variant="text" color="primary" @click="line.again()">Again</v-btn>
+          </p>
+          <BarPlan
+            v-for="t in bars ?? []"
+            :key="`${t.thickness} ${t.depth}`"
+            :timber="t"
+            :kerf="buying.kerf"
+            :currency="currency"
+          />
+        </template>
         <template v-if="drawn">
           <h2>One {{ nameOf({ recipe: drawn.id, name: drawn.name }) }}</h2>
           <PanelDrawing :panel="drawn.panel" :frame="buying.frameThickness" :system="session.system" />
@@ -205,6 +228,32 @@ function takeCsv(): void {
         :step="0.1"
         @update:model-value="set({ stockLength: $event })"
       />
+      <div v-for="(l, i) in buying.otherLengths" :key="i" class="other">
+        <NumberField
+          :label="`Another length, ${i + 1}`"
+          :model-value="l"
+          :min="0.5"
+          :max="8"
+          :step="0.1"
+          @update:model-value="setLength(i, $event)"
+        />
+        <v-btn
+          size="small"
+          variant="text"
+          :aria-label="`Without ${length(l)}`"
+          @click="set({ otherLengths: buying.otherLengths.filter((_, k) => k !== i) })"
+          >Remove</v-btn
+        >
+      </div>
+      <v-btn
+        v-if="buying.otherLengths.length < 10"
+        size="small"
+        variant="text"
+        color="primary"
+        data-other-length
+        @click="set({ otherLengths: [...buying.otherLengths, 3] })"
+        >Another length the shop has</v-btn
+      >
       <NumberField
         label="Saw cut"
         :model-value="buying.kerf"
