@@ -304,11 +304,14 @@ describe('check and report', () => {
       'marks',
       'decay',
       'build',
+      'bars',
       'toBuy',
       'currency',
       'verdict',
       'issues',
     ]);
+    // Six frames of 60 × 120 cm and two of 60 × 60 cm in one section of timber, proved.
+    expect(json.bars).toMatchObject([{ depth: 0.15, plan: { feasible: true, proved: true } }]);
     expect(json.decay!.answer!.status).toBe('reached');
     const text = (await tawny('report', demo)).out;
     for (const heading of ['Seat', 'Bass', 'Marks', 'Decay', 'Build'])

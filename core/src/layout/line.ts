@@ -7,6 +7,8 @@
  * gaps (least sum of their squares). All of these add up over stretches, so that the choice is proved the best there is of these arrangements.
  */
 
+import { before } from './rank';
+
 export interface Span {
   from: number;
   to: number;
@@ -68,11 +70,6 @@ interface Arrangement {
   squares: number;
 }
 
-/** Whether one is better by what counts in turn. */
-function before(a: readonly number[], b: readonly number[]): boolean {
-  for (let i = 0; i < a.length; i++) if (Math.abs(a[i]! - b[i]!) > CRUMB) return a[i]! < b[i]!;
-  return false;
-}
 const awayOf = (standing: readonly Standing[], kinds: readonly LineKind[]): number =>
   standing.reduce((sum, s) => sum + ((kinds[s.kind]!.drawn ?? 0) * (s.from + s.to)) / 2, 0);
 

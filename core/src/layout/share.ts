@@ -3,6 +3,8 @@
  * every wall covered in like part. Exact: every number of pairs on the two sides is tried; over the others the sum of squares is separable
  * and convex, so that giving each piece to the wall where it adds least is the best there is.
  */
+import { before } from './rank';
+
 export interface Sharer {
   /** Pieces it must have, and the most it holds. */
   least: number;
@@ -79,10 +81,5 @@ export function shareOut(walls: readonly Sharer[], count: number, each: number):
         found.push(greedily(others, from, more, each));
       }
   }
-  return found.reduce((x, y) => (isBefore(rankOf(walls, y, each), rankOf(walls, x, each)) ? y : x));
-}
-
-function isBefore(a: readonly number[], b: readonly number[]): boolean {
-  const i = a.findIndex((v, k) => Math.abs(v - b[k]!) > 1e-9);
-  return i >= 0 && a[i]! < b[i]!;
+  return found.reduce((x, y) => (before(rankOf(walls, y, each), rankOf(walls, x, each)) ? y : x));
 }
