@@ -85,7 +85,7 @@ interface Job {
 const fits = (room: number, take: number): number => Math.floor((room + CRUMB) / take);
 
 /** The way of most worth on a bar: a bounded knapsack, by branch and bound in the order of worth for length. */
-function bestWay({ takes, counts }: Job, room: number, worth: readonly number[]): { value: number; pieces: number[] } {
+function bestWay({ takes, counts }: Job, room: number, worth: readonly number[]) {
   const order = takes.map((_, i) => i).filter((i) => worth[i]! > 0);
   order.sort((a, b) => worth[b]! / takes[b]! - worth[a]! / takes[a]!);
   let best = { value: 0, pieces: takes.map(() => 0) };
@@ -103,7 +103,8 @@ function bestWay({ takes, counts }: Job, room: number, worth: readonly number[])
     pieces[i] = 0;
   };
   walk(0, room, 0);
-  return best;
+  // Given up early it may not be the best: then nothing is proved by it.
+  return { ...best, sure: steps <= MOST_STEPS };
 }
 
 /** Every full way on a bar worth at least so much; null when there are more than may be. */
@@ -196,6 +197,8 @@ interface Bound {
   bars: number[];
   /** How many of each way, in parts. */
   x: number[];
+  /** Whether every search for a way came to its end: else the value is no bound. */
+  sure: boolean;
 }
 
 /** The bound by finding ways; null where even parts of bars do not do. */
@@ -223,9 +226,11 @@ function boundOf(job: Job, aim: Aim, start: readonly Way[]): Bound | null {
     const money = aim.money === null ? 0 : Math.min(0, answer.duals[r]!);
     const bars = aim.each.map((c, k) => c - scarce[k]! - money * prices[k]!);
     let more = false;
+    let sure = true;
     rooms.forEach((room, k) => {
       if (available[k] === 0) return;
-      const { value, pieces } = bestWay(job, room, worth);
+      const { value, pieces, sure: ended } = bestWay(job, room, worth);
+      sure &&= ended;
       const key = `${k} ${pieces.join(' ')}`;
       if (value <= bars[k]! + SLACK / 10 || known.has(key)) return;
       known.add(key);
@@ -244,7 +249,7 @@ function boundOf(job: Job, aim: Aim, start: readonly Way[]): Bound | null {
           ways.push({ stock: k, pieces });
       }),
     );
-    return { value: answer.value, ways, worth, bars, x: ways.map((_, w) => parts[w] ?? 0) };
+    return { value: answer.value, ways, worth, bars, x: ways.map((_, w) => parts[w] ?? 0), sure };
   }
 }
 
@@ -288,7 +293,7 @@ function wholeBars(job: Job, aim: Aim, start: readonly Way[]): Whole | null {
   const bound = boundOf(job, aim, start);
   if (!bound) return null;
   const { step } = aim;
-  const up = step > 0 ? Math.ceil((bound.value - SLACK) / step) * step : bound.value;
+  const up = !bound.sure ? 0 : step > 0 ? Math.ceil((bound.value - SLACK) / step) * step : bound.value;
   const first = job.solver.solve(programmeOf(job, aim, bound.ways, [up, null]), NODES.first);
   let found = first.status === 'optimal' ? first : null;
   let held = bound.ways;
@@ -312,7 +317,7 @@ function wholeBars(job: Job, aim: Aim, start: readonly Way[]): Whole | null {
     if (job.available[k] === 0) continue;
     const least = found ? bound.bars[k]! - within : 0;
     const ways = waysWorth(job, room, bound.worth, least, limit);
-    if (ways === null) return found ? whole(found.x, held, found.cost, false) : null;
+    if (ways === null || !bound.sure) return found ? whole(found.x, held, found.cost, false) : null;
     limit -= ways.length;
     matter.push(...ways.map((pieces) => ({ stock: k, pieces })));
   }

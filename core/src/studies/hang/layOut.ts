@@ -55,17 +55,12 @@ function cleared(project: Project, lifted: readonly PieceAt[]): Project {
   return ids.length > 0 ? applyCommand(project, { type: 'take-pieces', ids }).project : project;
 }
 
-interface State {
-  setting: Setting;
-  pieces: LaidPiece[];
-}
-
-/** A setting with some pieces more in it. */
-function withPieces(project: Project, laid: readonly LaidPiece[]): State {
+/** The room of a document with some pieces more in it. */
+function withPieces(project: Project, laid: readonly LaidPiece[]): Setting {
   const bare = settingOf(project);
   const pieces = documentPieces(bare, laid, null);
   const next = pieces.length > 0 ? applyCommand(project, { type: 'put-pieces', pieces }).project : project;
-  return { setting: settingOf(next), pieces: [...laid] };
+  return settingOf(next);
 }
 
 /** Pieces laid out as the document keeps them, in hanging order. */
@@ -154,39 +149,38 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
   const miss = (w: Wanted, where: string, count: number, reason: NoRoom, ways: WayOut[] = []) => {
     if (count > 0) unplaced.push({ recipe: w.recipe.id, size: w.size, on: w.on, where, count, reason, ways });
   };
-  let state = withPieces(base, []);
-  const places = new Map(placesOf(state.setting).map((p) => [p.id, p]));
+  let setting = withPieces(base, []);
+  const places = new Map(placesOf(setting).map((p) => [p.id, p]));
   // Corners first: what remains of the walls is known then.
   const laid: LaidPiece[] = [];
   const onFaces: Wanted[] = [];
   const onEdges: { place: PlanPlace; wanted: Wanted }[] = [];
   for (const w of wanted) {
     const place = places.get(w.on);
-    const face = state.setting.faces.find((f) => f.id === w.on);
+    const face = setting.faces.find((f) => f.id === w.on);
     if (!place && !face) miss(w, w.on, w.count, { why: 'not-in-state' });
     else if (place?.class === 'edges') onEdges.push({ place, wanted: w });
     else if (place?.class !== 'corners') onFaces.push(w);
     else {
-      const short = tooShortFor(state.setting, place, w.recipe);
-      const { pieces, left } = short ? { pieces: [], left: w.count } : inCorner(state.setting, place, w);
+      const short = tooShortFor(setting, place, w.recipe);
+      const { pieces, left } = short ? { pieces: [], left: w.count } : inCorner(setting, place, w);
       laid.push(...pieces);
       const reason: NoRoom = short
         ? { why: 'short-wall', name: short.name, length: short.length, needs: w.size.width }
         : { why: 'corner', longest: Math.max(0, ...place.spans.map(([a, b]) => b - a)), needs: w.size.height };
-      miss(w, place.name, left, reason, otherCorners(state.setting, places, wanted, w, left));
+      miss(w, place.name, left, reason, otherCorners(setting, places, wanted, w, left));
       // Two recipes in one corner stand on one another.
-      const next = withPieces(base, laid);
-      for (const p of placesOf(next.setting)) places.set(p.id, p);
-      state = next;
+      setting = withPieces(base, laid);
+      for (const p of placesOf(setting)) places.set(p.id, p);
     }
   }
   const edges = new Map(onEdges.map((e) => [e.place.faces[0]!, e.place]));
   const listOn = (face: SettingFace) =>
     onEdges.filter((e) => e.place.id === edges.get(face.id)?.id).map((e) => e.wanted);
   const along = layRows(
-    state.setting.faces.filter((f) => edges.has(f.id)),
+    setting.faces.filter((f) => edges.has(f.id)),
     laid,
-    (list) => withPieces(base, list).setting,
+    (list) => withPieces(base, list),
     (room, face) => edgeRowOn(room, face, listOn(face)),
     leastGap,
   );
@@ -197,9 +191,8 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
       miss(w, edges.get(row.face.id)!.name, w.count - placed[i]!, reasonOf(row, w, leastGap)),
     );
   }
-  if (edges.size > 0) state = withPieces(base, laid);
+  if (edges.size > 0) setting = withPieces(base, laid);
   tell(0.2);
-  const { setting } = state;
   const marks = studyMarks(setting.project, setting).result;
   tell(0.5);
   const walls = setting.faces.filter((f) => f.kind === 'wall' && f.foot && f.foot.length === 2);
@@ -219,7 +212,7 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
   // Pieces are only ever added.
   const after = new Map<number, Setting>();
   const put = (list: readonly LaidPiece[]): Setting => {
-    const room = after.get(list.length) ?? withPieces(base, list).setting;
+    const room = after.get(list.length) ?? withPieces(base, list);
     after.set(list.length, room);
     return room;
   };
@@ -272,14 +265,14 @@ export function layOut(project: Project, afresh: boolean, tell: (part: number) =
   }
   tell(0.8);
   const ceilings = setting.faces.filter((f) => f.kind === 'ceiling');
-  let under = withPieces(base, laid).setting;
+  let under = withPieces(base, laid);
   for (const w of onFaces) {
     const face = ceilings.find((f) => f.id === w.on);
     if (!face) continue;
     const { pieces, left } = groupOn(under, face, w, zonesOn(under, face, marks, w.recipe), leastGap);
     laid.push(...pieces);
     const names = keepOutsOn(under, face, standoffOf(w.recipe)).map((k) => k.name);
-    under = withPieces(base, laid).setting;
+    under = withPieces(base, laid);
     const others = left > 0 ? ceilings.filter((f) => f !== face && isUsableFace(now, f)) : [];
     const ways = others.flatMap((f): WayOut[] => {
       const held = groupOn(under, f, { ...w, count: left }, [], leastGap).pieces.length;
