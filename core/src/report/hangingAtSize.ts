@@ -3,7 +3,7 @@ import { boundsOf, type Box, boxOutline } from '../geometry/clip';
 import { faceOutline } from '../geometry/unfold';
 import type { Vec2 } from '../geometry/vector';
 import type { Drawing, DrawingItem, LayerName, Point } from '../formats/drawing';
-import { obstaclesOn } from '../room/keepOuts';
+import { obstaclesOn } from '../room/hung/keepOuts';
 import type { Setting } from '../room/setting';
 import type { Fixing } from '../studies/hang/holds';
 import type { HungPiece } from '../studies/hang/study';

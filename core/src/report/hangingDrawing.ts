@@ -1,8 +1,8 @@
 /** One face of the hanging sheet to scale: level line, middle line, what keeps pieces off, the pieces with their edges and fixings. */
 import { type Box, boundsOf, boxOutline } from '../geometry/clip';
 import { faceOutline } from '../geometry/unfold';
-import { legsOn } from '../room/corners';
-import { obstaclesOn } from '../room/keepOuts';
+import { legsOn } from '../room/hung/corners';
+import { obstaclesOn } from '../room/hung/keepOuts';
 import type { Setting, SettingFace } from '../room/setting';
 import type { Fixing, Hold, HoldsResult } from '../studies/hang/holds';
 import { type HangResult, type HungPiece, middleOf } from '../studies/hang/study';

@@ -4,7 +4,7 @@ import { recipeOf } from '../document/recipes';
 import { RECIPES } from '../recipes/library';
 import { boundsOf } from '../geometry/clip';
 import { numbers } from '../testing/pieces';
-import { cornerTwin, twinOf } from './corners';
+import { cornerTwin, twinOf } from './hung/corners';
 import { capacityOf, isUsable, numberedIn, placesOf, spreadOver } from './places';
 import { settingOf } from './setting';
 

@@ -1,6 +1,6 @@
 /** What every study returns beside its result: issues as data (sentences are made in words/) and the working. */
 
-import type { KeepOut } from '../room/keepOuts';
+import type { KeepOut } from '../room/hung/keepOuts';
 
 export type Severity = 'wrong' | 'warning' | 'note';
 

@@ -1,5 +1,5 @@
 /** What a piece does to what it should keep clear of. */
-import type { KeepOut } from '../room/keepOuts';
+import type { KeepOut } from '../room/hung/keepOuts';
 
 /** What a keep-out is, where its name alone does not say what the piece does to it. */
 export const MEETS: Record<KeepOut['kind'], (name: string) => string> = {

@@ -1,6 +1,6 @@
 import { createProject } from '../create';
 import { applyCommand, type Command } from '../commands/commands';
-import { membersOf } from '../../room/members';
+import { membersOf } from '../../room/hung/members';
 import { settingOf } from '../../room/setting';
 import { studyHang } from '../../studies/hang/study';
 import { pieceAt } from '../../testing/pieces';

@@ -23,7 +23,7 @@ import { notForPanels } from '../../room/reflectionLevels';
 import type { Setting, SettingFace } from '../../room/setting';
 import { depthOf, portBox, recipeBeta, straightAbsorption } from '../../recipes/curve';
 import { isCornered, type Recipe, type RecipeLayer } from '../../recipes/types';
-import { twinOf } from '../../room/corners';
+import { twinOf } from '../../room/hung/corners';
 import { pointsOn } from '../waves/waveRoom';
 import type { Solution } from '../waves/waveEngine';
 

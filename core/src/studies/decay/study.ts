@@ -38,7 +38,7 @@ import { decayWorking } from './working';
 import { clipConvex } from '../../geometry/clip';
 import { outlineArea } from '../../geometry/polygon';
 import type { Vec2 } from '../../geometry/vector';
-import { twinOf } from '../../room/corners';
+import { twinOf } from '../../room/hung/corners';
 import type { PlacedPiece } from '../../room/pieces';
 import { type MarksResult, studyMarks } from '../marks/study';
 import { hiddenBy, numberedIn } from '../../room/places';

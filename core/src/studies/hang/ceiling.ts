@@ -3,7 +3,7 @@ import { type Box, boundsOf, freeStretches, overlapping } from '../../geometry/c
 import { faceOutline, faceStretch } from '../../geometry/unfold';
 import { standoffOf } from '../../recipes/curve';
 import { canCover } from '../../recipes/kind';
-import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
+import { type KeepOut, keepOutsOn } from '../../room/hung/keepOuts';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { LaidPiece, Wanted, ZoneOn } from './types';
 

@@ -5,7 +5,7 @@ import { faceOutline, faceToLocal, localToFace } from '../../geometry/unfold';
 import type { Vec2 } from '../../geometry/vector';
 import { isAt, type PieceAt } from '../../document/schema/project';
 import { equalGaps } from '../../layout/gaps';
-import { keepOutsOn } from '../../room/keepOuts';
+import { keepOutsOn } from '../../room/hung/keepOuts';
 import { type OnFace, piecesFor } from '../../room/laying';
 import { type PlacedPiece, reachOf } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';

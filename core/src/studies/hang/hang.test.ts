@@ -2,7 +2,7 @@
 import type { Command } from '../../document/commands/types';
 import { createProject } from '../../document/create';
 import { isAt, isByNumber, type Spread } from '../../document/schema/project';
-import { keepOutsOn } from '../../room/keepOuts';
+import { keepOutsOn } from '../../room/hung/keepOuts';
 import { settingOf } from '../../room/setting';
 import { laidOut, piecesOn, silent } from '../../testing/laidOut';
 import { decided, numbers, pieceAt } from '../../testing/pieces';

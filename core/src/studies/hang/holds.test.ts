@@ -3,7 +3,7 @@ import { createProject } from '../../document/create';
 import type { Command } from '../../document/commands/commands';
 import { settingOf } from '../../room/setting';
 import { FINDS, G } from '../../fixings/points';
-import { membersOf } from '../../room/members';
+import { membersOf } from '../../room/hung/members';
 import { pieceAt } from '../../testing/pieces';
 import { seeded } from '../../testing/random';
 import { edited } from '../../testing/rooms';

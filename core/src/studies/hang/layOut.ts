@@ -10,21 +10,23 @@ import { isByNumber, type Piece, type PieceAt, type Project } from '../../docume
 import { standoffOf } from '../../recipes/curve';
 import { canCover } from '../../recipes/kind';
 import type { Recipe } from '../../recipes/types';
-import { keepOutsOn } from '../../room/keepOuts';
+import { keepOutsOn } from '../../room/hung/keepOuts';
 import { isOwnSize, laidSize, recipeAsLaid } from '../../room/pieces';
 import { numbered, piecesFor } from '../../room/laying';
-import { isUsableFace, type PlanPlace, placesOf, spreadOver, tooShortFor } from '../../room/places';
+import { isUsableFace, type PlanPlace, placesOf, tooShortFor } from '../../room/places';
 import { type Setting, type SettingFace, settingOf } from '../../room/setting';
 import { COVER_MARGIN, wantingOn, zoneOfMark } from '../marks/covers';
 import { type MarksResult, studyMarks } from '../marks/study';
 import { groupOn } from './ceiling';
+import { inCorner, otherCorners } from './corner';
 import { levelOf } from './level';
 import { loosePieces, loosePlace } from './loose';
+import { openMarks } from './open';
 import { alike, edgeRowOn, type Row, rowOn } from './row';
 import { layRows, type Rows } from './rows';
 import { spreadOut } from './spread';
 import { reasonOf, turnedOver, waysFor } from './ways';
-import type { LaidPiece, LayOutResult, Line, NoRoom, OpenMark, Unplaced, Wanted, WayOut, ZoneOn } from './types';
+import type { LaidPiece, LayOutResult, Line, NoRoom, Unplaced, Wanted, WayOut, ZoneOn } from './types';
 
 /** What is wanted by number, and by pieces lifted. */
 function wantedOf(setting: Setting, lifted: readonly PieceAt[]): Wanted[] {
@@ -74,48 +76,6 @@ export function documentPieces(setting: Setting, laid: readonly LaidPiece[], at:
     }));
   });
   return numbered(setting.project, pieces, 'Piece');
-}
-
-/** Stacked in a corner from the floor up, one on the other. */
-function inCorner(setting: Setting, place: PlanPlace, wanted: Wanted): { pieces: LaidPiece[]; left: number } {
-  const [strip] = spreadOver(setting, place, wanted.recipe);
-  if (!strip || strip.outline.length < 3) return { pieces: [], left: wanted.count };
-  const box = boundsOf(strip.outline);
-  const pieces: LaidPiece[] = [];
-  for (const [from, to] of place.spans) {
-    let low = from;
-    while (pieces.length < wanted.count && low + wanted.size.height <= to + 1e-9) {
-      pieces.push({
-        face: strip.face.id,
-        recipe: wanted.recipe.id,
-        left: box.left,
-        low,
-        ...wanted.size,
-        covers: [],
-        decided: wanted.decided,
-      });
-      low += wanted.size.height;
-    }
-  }
-  return { pieces, left: wanted.count - pieces.length };
-}
-
-/** Corners that hold some more beside what is decided for them. */
-function otherCorners(
-  setting: Setting,
-  places: ReadonlyMap<string, PlanPlace>,
-  wanted: readonly Wanted[],
-  { on, size, recipe }: Wanted,
-  missing: number,
-): WayOut[] {
-  return [...places.values()].flatMap((place): WayOut[] => {
-    const { id: face, name, spans } = place;
-    if (place.class !== 'corners' || face === on || tooShortFor(setting, place, recipe)) return [];
-    const taken = wanted.filter((w) => w.on === face).reduce((sum, w) => sum + w.count * w.size.height, 0);
-    const fit = spans.reduce((sum, [from, to]) => sum + Math.floor((to - from + 1e-9) / size.height), 0);
-    const count = fit - Math.ceil(taken / size.height - 1e-9);
-    return count > 0 ? [{ way: 'wall', face, name, count: Math.min(missing, count) }] : [];
-  });
 }
 
 /** Zones of a face that want covering by one of these, with the margin hanging by hand needs. */
@@ -313,37 +273,3 @@ const heightOf = (face: SettingFace): number => {
   const outline = face.vertices.map((p) => p[face.kind === 'ceiling' ? 1 : 2]);
   return Math.max(...outline) - Math.min(...outline);
 };
-
-/** Marks of walls and ceilings that want covering and are not held by any piece laid out, with the reason. */
-function openMarks(
-  setting: Setting,
-  marks: MarksResult,
-  rows: readonly Row[],
-  wanted: readonly Wanted[],
-  laid: readonly LaidPiece[],
-): OpenMark[] {
-  const held = new Set(laid.flatMap((p) => p.covers));
-  const hangable = setting.faces.filter((f) => f.kind === 'wall' || f.kind === 'ceiling');
-  return hangable.flatMap((face) =>
-    wantingOn(face, marks.marks, marks.threshold)
-      .filter((m) => !held.has(m.id))
-      .map((m): OpenMark => {
-        const row = rows.find((r) => r.face.id === face.id);
-        const zone = row?.zones.find((z) => z.mark === m.id);
-        const why = (): OpenMark['why'] => {
-          const under = wanted.some((w) => w.on === face.id && canCover({ ...w.recipe, form: 'flat' }));
-          if (face.kind === 'ceiling') return under ? 'too-few' : 'none-wanted';
-          if (!row || !zone) return 'none-wanted';
-          if (
-            !row.wanted.some(
-              (w, i) => canCover(w.recipe) && row.lows[i]! <= zone.low && row.lows[i]! + w.size.height >= zone.high,
-            )
-          )
-            return 'off-the-row';
-          if (!row.free.some((s) => s.from <= zone.from && s.to >= zone.to)) return 'in-the-way';
-          return 'too-few';
-        };
-        return { mark: m.id, letter: m.letter, face: face.id, faceName: face.name, why: why() };
-      }),
-  );
-}

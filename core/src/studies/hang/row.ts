@@ -6,7 +6,7 @@ import { standoffOf } from '../../recipes/curve';
 import type { Spread } from '../../document/schema/project';
 import { canCover, kindOf } from '../../recipes/kind';
 import type { Recipe } from '../../recipes/types';
-import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
+import { type KeepOut, keepOutsOn } from '../../room/hung/keepOuts';
 import type { Setting, SettingFace } from '../../room/setting';
 import { lowOn } from './level';
 import type { LaidPiece, Line, Wanted, ZoneOn } from './types';

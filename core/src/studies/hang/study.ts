@@ -4,8 +4,8 @@ import { isAt, isByNumber, type PieceAt, type PieceState } from '../../document/
 import type { Vec2 } from '../../geometry/vector';
 import { isCornered } from '../../recipes/types';
 import { faceOutline } from '../../geometry/unfold';
-import { type KeepOut, keepOutsOn } from '../../room/keepOuts';
-import { plugged } from '../../room/plugs';
+import { type KeepOut, keepOutsOn } from '../../room/hung/keepOuts';
+import { plugged } from '../../room/hung/plugs';
 import { pieceOutline, type PlacedPiece, reachOf } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
 import type { Issue, Study } from '../types';

@@ -11,7 +11,7 @@ import type { Damper } from '../../physics/waves/damped';
 import { COARSE_SPACING, expectedModes, type Refusal, type RoomModes, SPACING } from '../../physics/waves/modes';
 import { type Block, openAir, type OpenAir } from '../../physics/waves/openAir';
 import { addPoints, couplingBytes, couplings, type SurfacePoints } from '../../physics/waves/surfaces';
-import { twinOf } from '../../room/corners';
+import { twinOf } from '../../room/hung/corners';
 import { numberedIn, spreadOver } from '../../room/places';
 import { notForPanels } from '../../room/reflectionLevels';
 import { areasOf, recipeBeta } from '../../recipes/curve';

@@ -3,8 +3,8 @@
 import { computed, ref } from 'vue';
 import { useResizeObserver } from '@vueuse/core';
 import { formatLength } from '@tawny/core/quantities/lengths';
-import { obstaclesOn } from '@tawny/core/room/keepOuts';
-import { membersOf } from '@tawny/core/room/members';
+import { obstaclesOn } from '@tawny/core/room/hung/keepOuts';
+import { membersOf } from '@tawny/core/room/hung/members';
 import { fromMiddleText, lineWords } from '@tawny/core/words/hang';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import DimensionLayer from '../../board/layers/DimensionLayer.vue';

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { isAt, LIMITS } from '@tawny/core/document/schema/project';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { PLUG_CLEARANCE, plugged, windowsOf } from '@tawny/core/room/plugs';
+import { PLUG_CLEARANCE, plugged, windowsOf } from '@tawny/core/room/hung/plugs';
 import { middleOf } from '@tawny/core/studies/hang/study';
 import { fromMiddleText, lineWords } from '@tawny/core/words/hang';
 import { issueSentence } from '@tawny/core/words/issues';

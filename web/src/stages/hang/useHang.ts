@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { CEILING, surfaceOfFace } from '@tawny/core/geometry/solid';
 import type { Opening, PieceAt } from '@tawny/core/document/schema/project';
 import type { Recipe } from '@tawny/core/recipes/types';
-import { plugFor } from '@tawny/core/room/plugs';
+import { plugFor } from '@tawny/core/room/hung/plugs';
 import {
   type InLine,
   linedUp,
@@ -13,7 +13,7 @@ import {
   piecesMovedBy,
   spreadEvenly,
 } from '@tawny/core/studies/hang/edit';
-import { legsOn } from '@tawny/core/room/corners';
+import { legsOn } from '@tawny/core/room/hung/corners';
 import { middleOf } from '@tawny/core/studies/hang/study';
 import { useAnswers } from '../../answers/answers';
 import { stamp } from '../../desk/pieces';

@@ -1,7 +1,7 @@
 /** A piece in hand: dragged, it catches on lines within reach; by arrow keys it goes where it is sent. */
 import { type ComputedRef, ref } from 'vue';
 import { toMillimetre } from '@tawny/core/quantities/lengths';
-import { membersOf } from '@tawny/core/room/members';
+import { membersOf } from '@tawny/core/room/hung/members';
 import { onLevel } from '@tawny/core/studies/hang/edit';
 import type { HungPiece } from '@tawny/core/studies/hang/study';
 import { nudgeOf, startDrag } from '../../board/tools/drag';

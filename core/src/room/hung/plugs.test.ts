@@ -1,14 +1,14 @@
-import { isAt } from '../document/schema/project';
-import { recipeOf } from '../document/recipes';
-import { applyCommand } from '../document/commands/commands';
-import { studyBuild } from '../studies/build/study';
-import { decayInputs } from '../studies/decay/study';
-import { studyHang } from '../studies/hang/study';
-import { studyHolds } from '../studies/hang/holds';
-import { studyMarks } from '../studies/marks/study';
-import { edited, plainBox, window } from '../testing/rooms';
+import { isAt } from '../../document/schema/project';
+import { recipeOf } from '../../document/recipes';
+import { applyCommand } from '../../document/commands/commands';
+import { studyBuild } from '../../studies/build/study';
+import { decayInputs } from '../../studies/decay/study';
+import { studyHang } from '../../studies/hang/study';
+import { studyHolds } from '../../studies/hang/holds';
+import { studyMarks } from '../../studies/marks/study';
+import { edited, plainBox, window } from '../../testing/rooms';
 import { plugFor, plugged, windowsOf } from './plugs';
-import { settingOf } from './setting';
+import { settingOf } from '../setting';
 
 const room = edited(plainBox(), {
   type: 'put',

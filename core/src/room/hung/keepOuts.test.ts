@@ -1,8 +1,8 @@
 /** What a piece must keep clear of, by how deep it is. */
-import { edited, door, plainBox, wardrobe, window } from '../testing/rooms';
-import { pieceAt } from '../testing/pieces';
+import { edited, door, plainBox, wardrobe, window } from '../../testing/rooms';
+import { pieceAt } from '../../testing/pieces';
 import { keepOutsOn, obstaclesOn } from './keepOuts';
-import { settingOf } from './setting';
+import { settingOf } from '../setting';
 
 const room = edited(
   plainBox(),

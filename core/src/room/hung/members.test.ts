@@ -1,8 +1,8 @@
-import { createProject } from '../document/create';
-import type { Framing } from '../document/schema/project';
-import { edited } from '../testing/rooms';
+import { createProject } from '../../document/create';
+import type { Framing } from '../../document/schema/project';
+import { edited } from '../../testing/rooms';
 import { membersOf } from './members';
-import { settingOf } from './setting';
+import { settingOf } from '../setting';
 
 const start = createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
 const framed = (surface: string, values: Partial<Framing> = {}, project = start) =>

@@ -1,8 +1,8 @@
 /** Studs, joists and battens behind a face, as the survey told them. */
-import { boundsOf } from '../geometry/clip';
-import { faceOutline } from '../geometry/unfold';
-import type { Framing } from '../document/schema/project';
-import type { Setting, SettingFace } from './setting';
+import { boundsOf } from '../../geometry/clip';
+import { faceOutline } from '../../geometry/unfold';
+import type { Framing } from '../../document/schema/project';
+import type { Setting, SettingFace } from '../setting';
 
 export interface Members {
   /** Middle lines, in the face's own coordinates: along it where they run up (to the rear), else up it (from the front); m. */

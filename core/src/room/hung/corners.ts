@@ -1,10 +1,10 @@
 /** The other face of a piece across a corner or along an edge. */
-import { boundsOf, type Box, boxOutline, clipConvex } from '../geometry/clip';
-import { faceOutline } from '../geometry/unfold';
-import type { Vec2 } from '../geometry/vector';
-import type { Recipe } from '../recipes/types';
-import { faceAxes, type PlacedPiece } from './pieces';
-import type { RoomSetting, SettingFace } from './setting';
+import { boundsOf, type Box, boxOutline, clipConvex } from '../../geometry/clip';
+import { faceOutline } from '../../geometry/unfold';
+import type { Vec2 } from '../../geometry/vector';
+import type { Recipe } from '../../recipes/types';
+import { faceAxes, type PlacedPiece } from '../pieces';
+import type { RoomSetting, SettingFace } from '../setting';
 
 /** A strip of another face. */
 interface Twin {

@@ -1,13 +1,13 @@
 /** What a piece on a wall must keep clear of, by its depth: openings, door swings, furniture, pieces round the corner or under the ceiling, other pieces. */
-import { type Box, boundsOf, clipConvex } from '../geometry/clip';
-import type { Vec2 } from '../geometry/vector';
-import type { Opening } from '../document/schema/project';
-import { faceOutline, faceToLocal } from '../geometry/unfold';
+import { type Box, boundsOf, clipConvex } from '../../geometry/clip';
+import type { Vec2 } from '../../geometry/vector';
+import type { Opening } from '../../document/schema/project';
+import { faceOutline, faceToLocal } from '../../geometry/unfold';
 import { legsOn, stripBefore } from './corners';
-import { doorSwings } from './doors';
-import { liesFlat } from './objects';
-import { type PlacedPiece, reachOf } from './pieces';
-import type { Setting, SettingFace } from './setting';
+import { doorSwings } from '../doors';
+import { liesFlat } from '../objects';
+import { type PlacedPiece, reachOf } from '../pieces';
+import type { Setting, SettingFace } from '../setting';
 
 export interface KeepOut extends Box {
   /** Of the thing, and what it is called. */

@@ -1,9 +1,9 @@
 /** Plugs of windows: as large as the window but for the clearance that lets them in and out, pressed into its reveal. */
-import type { Opening, PieceAt } from '../document/schema/project';
-import type { Recipe } from '../recipes/types';
-import { type Making, piecesFor } from './laying';
-import type { PlacedPiece } from './pieces';
-import type { Setting, SettingFace } from './setting';
+import type { Opening, PieceAt } from '../../document/schema/project';
+import type { Recipe } from '../../recipes/types';
+import { type Making, piecesFor } from '../laying';
+import type { PlacedPiece } from '../pieces';
+import type { Setting, SettingFace } from '../setting';
 
 /** Left free on every side for a strip of foam, m. Practice. */
 export const PLUG_CLEARANCE = 0.006;
