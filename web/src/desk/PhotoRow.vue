@@ -32,7 +32,7 @@ function taken(event: Event): void {
       Photograph
       <input type="file" accept="image/*" capture="environment" data-photo-file @change="taken" />
     </label>
-    <p v-if="photos.refused" class="bad" role="alert">{{ photos.refused }}</p>
+    <p v-if="photos.refused" class="bad" role="alert" data-photo-refused>{{ photos.refused }}</p>
     <figure v-if="open">
       <img :src="open.url" :alt="`${name}, ${day(open.takenAt)}`" />
       <figcaption>
