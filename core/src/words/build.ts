@@ -4,7 +4,7 @@ import type { PanelBatch } from '../fabrication/shopping';
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 import { counted } from './counted';
-import { areaText, runText } from '../quantities/measures';
+import { areaText, runIn, runText } from '../quantities/measures';
 import type { TimberPlan } from '../studies/build/bars';
 import type { BuildResult, Hardware } from '../studies/build/study';
 
@@ -47,7 +47,7 @@ export interface BuyLine {
 
 /**
  * Everything to buy for framed pieces and to hang any piece, a line each; empty when nothing is decided.
- * @param plans how bars are cut; null: not known yet, and no bars are listed
+ * @param plans how bars are cut; null: not known yet, and timber is listed by its run
  */
 export function buyLines(
   { shopping, hardware }: BuildResult,
@@ -65,18 +65,29 @@ export function buyLines(
       unit: f.packs === 1 ? 'pack' : 'packs',
       note: `${areaText(f.areaWithWaste, system)} with ${waste}; about ${fixed(f.fill.sigma / 1000, 1)} kPa·s/m²`,
     });
-  for (const t of plans ?? []) {
-    if (!t.plan.feasible) continue;
-    const { cuts } = t.plan;
-    const run = t.pieces.reduce((sum, p) => sum + p.length * p.count, 0);
-    t.stock.forEach((bar, k) => {
+  for (const t of shopping?.timbers ?? []) {
+    const found = plans?.find((p) => Math.abs(p.depth - t.depth) < 1e-9);
+    const run = runText(t.length, system);
+    if (!found?.plan.feasible) {
+      // Said as metres: a list without its timber would send somebody back to the shop.
+      const { value, unit } = runIn(t.length, system);
+      lines.push({
+        item: timberName(t, system),
+        amount: fixed(value, 1),
+        unit,
+        note: 'in the frames; which bars is not worked out',
+      });
+      continue;
+    }
+    const { cuts } = found.plan;
+    found.stock.forEach((bar, k) => {
       const count = cuts.filter((c) => c.stock === k).reduce((sum, c) => sum + c.count, 0);
       if (count === 0) return;
       lines.push({
         item: `${timberName(t, system)}, ${length(bar.length)} long`,
         amount: String(count),
         unit: count === 1 ? 'length' : 'lengths',
-        note: `${runText(run, system)} of this section in the frames`,
+        note: `${run} of this section in the frames`,
       });
     });
   }

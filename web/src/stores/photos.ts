@@ -72,7 +72,11 @@ export const usePhotos = defineStore('photos', () => {
     await read();
   }
   async function remove(id: string): Promise<void> {
-    await (await album()).remove(id);
+    try {
+      await (await album()).remove(id);
+    } catch {
+      return void (refused.value = 'The browser’s storage did not let the photograph go.');
+    }
     await read();
   }
   return { shown, refused, add, remove };

@@ -1,5 +1,6 @@
 /** Timber of the document cut from the shop's lengths. */
 import { type IntegerSolver, loadIntegerSolver } from '../../dosage/solver';
+import type { LengthSystem } from '../../quantities/lengths';
 import { barSentence, buyLines } from '../../words/build';
 import { numbers, panelOf } from '../../testing/pieces';
 import { edited, plainBox } from '../../testing/rooms';
@@ -36,6 +37,18 @@ test('ten panels of 60 × 120 cm: stiles, rails and braces from bars of 2.4 m, t
   expect(barSentence(longer!, '€', 'metric')).toMatch(
     /^14 bars, .*92\.40 €; 97 % of it in the frames; no way to cut them costs less\.$/,
   );
+});
+
+test('as long as it is not known which bars, or where none is long enough, the list says how many metres', () => {
+  const { result } = studyBuild(room);
+  const line = (plans: Parameters<typeof buyLines>[2], system: LengthSystem = 'metric') =>
+    buyLines(result, room.buying, plans, system).find((l) => l.item.startsWith('Timber'))!;
+  // 20 × 1.2 + 30 × 0.564 = 40.92 m.
+  expect(line(null)).toMatchObject({ item: 'Timber, 1.8 cm × 10.0 cm', amount: '40.9', unit: 'm' });
+  expect(line(null, 'feet')).toMatchObject({ amount: '134.3', unit: 'ft' });
+  const [plan] = plansOf(room);
+  expect(line([{ ...plan!, plan: { feasible: false } }])).toMatchObject({ amount: '40.9', unit: 'm' });
+  expect(line(plansOf(room))).toMatchObject({ amount: '20', unit: 'lengths' });
 });
 
 test('frames that need a length only another one has are built of that', () => {
