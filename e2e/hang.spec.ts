@@ -131,7 +131,7 @@ test('a second row, walls by a school, and a window plug: what had no place has 
   await page.locator('[data-afresh]').click();
   await expect(rule).toHaveText('7 of 8 placed');
   await part(page, 'line');
-  await choose(page, 'What no mark needs goes to', 'every wall in like part');
+  await choose(page, 'The others go to', 'every wall in like part');
   await page.locator('[data-afresh]').click();
   await expect(rule).toHaveText('8 of 8 placed');
   await face(page, 'A');

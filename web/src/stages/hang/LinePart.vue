@@ -69,13 +69,14 @@ const setTight = (on: boolean) =>
   <h2>Which wall takes what</h2>
   <ChoiceField
     wide
-    label="What no mark needs goes to"
+    label="The others go to"
     :model-value="hanging.spread"
     :items="WALLS"
     @update:model-value="set({ spread: $event })"
   />
   <p class="soft">
     People differ: alike all round; soft in front so that the rear half stays alive; or deep fill behind the ears first.
-    Pieces over marks stay, and so does what is decided for the ceiling. It counts from the next time you lay out.
+    Pieces over marks stay where they are needed, and what is decided for the ceiling stays there. It counts from the
+    next time you lay out.
   </p>
 </template>
