@@ -12,17 +12,17 @@ const CORE = {
   signal: ['quantities', 'numerics'],
   criteria: ['quantities'],
   layout: ['quantities', 'geometry'],
-  fabrication: ['quantities', 'physics'],
-  cutting: ['quantities', 'dosage'],
-  recipes: ['quantities', 'numerics', 'air', 'physics', 'fabrication'],
+  cutting: ['quantities', 'numerics', 'dosage'],
+  recipes: ['quantities', 'numerics', 'air', 'physics'],
   dosage: ['quantities', 'numerics'],
+  catalogue: ['quantities', 'physics', 'recipes'],
   fixings: ['quantities', 'recipes'],
 };
 const GROUND = Object.keys(CORE);
 CORE.document = GROUND;
 CORE.room = [...GROUND, 'document'];
 CORE.studies = [...GROUND, 'document', 'room'];
-CORE.formats = ['quantities', 'geometry', 'materials', 'document'];
+CORE.formats = ['quantities', 'geometry', 'materials', 'catalogue', 'document'];
 CORE.questions = [...GROUND, 'document', 'room', 'studies', 'formats'];
 CORE.report = [...GROUND, 'document', 'room', 'studies', 'formats'];
 CORE.words = [...GROUND, 'document', 'room', 'studies', 'report'];

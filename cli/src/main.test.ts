@@ -304,14 +304,20 @@ describe('check and report', () => {
       'marks',
       'decay',
       'build',
-      'bars',
+      'cuts',
       'toBuy',
       'currency',
       'verdict',
       'issues',
     ]);
-    // Six frames of 60 × 120 cm and two of 60 × 60 cm in one section of timber, proved.
-    expect(json.bars).toMatchObject([{ depth: 0.15, plan: { feasible: true, proved: true } }]);
+    // Six frames of 60 × 120 cm and two of 60 × 60 cm: fill, timber of two widths for frames and braces, cloth, all proved.
+    const cuts = json.cuts as unknown as { need: { of: { sort: string } }; plan: { proved: boolean } }[];
+    expect(cuts.map((p) => [p.need.of.sort, p.plan.proved])).toEqual([
+      ['slab', true],
+      ['bar', true],
+      ['bar', true],
+      ['roll', true],
+    ]);
     expect(json.decay!.answer!.status).toBe('reached');
     const text = (await tawny('report', demo)).out;
     for (const heading of ['Seat', 'Bass', 'Marks', 'Decay', 'Build'])

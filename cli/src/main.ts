@@ -9,6 +9,7 @@ import { LARGEST_FILE, readProjectFile } from '@tawny/core/formats/projectFile';
 import { projectJsonSchema } from '@tawny/core/document/schema/jsonSchema';
 import { calcFile, TOPICS } from './calc/index';
 import { CalcError } from './calc/types';
+import { buildCsv, buildOf, buildText } from './build';
 import { hangOf, hangText } from './hang';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
@@ -16,6 +17,7 @@ import { referenceText, runReference } from './reference/run';
 export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
+  tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
   tawny calc TOPIC --cases FILE     answers {cases:[{id,input}]} with {results:[{id,output}|{id,error}]}
   tawny reference                   runs the open reference cases
@@ -45,13 +47,18 @@ function explain(file: string, problems: { path: string; message: string }[], st
 }
 
 /** What follows a command: places, and the options it knows. Throws UsageError for others. */
-function parsed<K extends 'json' | 'cases' | 'afresh'>(args: readonly string[], places: number, ...known: K[]) {
-  const all = { json: { type: 'boolean' }, afresh: { type: 'boolean' }, cases: { type: 'string' } } as const;
+function parsed<K extends 'json' | 'csv' | 'cases' | 'afresh'>(args: readonly string[], places: number, ...known: K[]) {
+  const all = {
+    json: { type: 'boolean' },
+    csv: { type: 'boolean' },
+    afresh: { type: 'boolean' },
+    cases: { type: 'string' },
+  } as const;
   const options = Object.fromEntries(known.map((name) => [name, all[name]]));
   try {
     const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
     if (positionals.length !== places) throw new UsageError();
-    return { positionals, values: values as { json?: boolean; afresh?: boolean; cases?: string } };
+    return { positionals, values: values as { json?: boolean; csv?: boolean; afresh?: boolean; cases?: string } };
   } catch (error) {
     throw String((error as { code?: unknown }).code).startsWith('ERR_PARSE_ARGS') ? new UsageError() : error;
   }
@@ -119,6 +126,22 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         if (!read.ok) return explain(file, read.problems, streams);
         const hung = hangOf(read.project, values.afresh === true);
         streams.out(values.json ? JSON.stringify(hung, null, 2) : hangText(hung, read.project));
+        return OK;
+      }
+      case 'build': {
+        const { positionals, values } = parsed(rest, 1, 'json', 'csv');
+        if (values.json && values.csv) throw new UsageError();
+        const file = positionals[0]!;
+        const read = readProject(file);
+        if (!read.ok) return explain(file, read.problems, streams);
+        const { tables, ...built } = await buildOf(read.project);
+        streams.out(
+          values.json
+            ? JSON.stringify(built, null, 2)
+            : values.csv
+              ? buildCsv({ ...built, tables })
+              : buildText({ ...built, tables }),
+        );
         return OK;
       }
       case 'reference': {

@@ -5,7 +5,8 @@ import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { studyBass } from '@tawny/core/studies/bass/study';
-import { barInputs, studyBars } from '@tawny/core/studies/build/bars';
+import { buyList } from '@tawny/core/studies/build/buy';
+import { cutInputs, studyCuts } from '@tawny/core/studies/build/cuts';
 import { studyBuild } from '@tawny/core/studies/build/study';
 import { decayInputs, studyDecay } from '@tawny/core/studies/decay/study';
 import type { Curve } from '@tawny/core/studies/decay/curves';
@@ -16,7 +17,7 @@ import { studySurvey } from '@tawny/core/studies/survey/study';
 import { verdict } from '@tawny/core/report/verdict';
 import { studyHolds } from '@tawny/core/studies/hang/holds';
 import { studyHang } from '@tawny/core/studies/hang/study';
-import { buyLines } from '@tawny/core/words/build';
+import { buyLine } from '@tawny/core/words/build';
 import { fixingBuyLines } from '@tawny/core/words/fixings';
 import { counted } from '@tawny/core/words/counted';
 import { tapeWords } from '@tawny/core/words/tapes';
@@ -35,7 +36,8 @@ export async function reportOf(project: Project) {
   const solver = await loadIntegerSolver();
   const decay = studyDecay(decayInputs(project, setting, marks.result), solver);
   const build = studyBuild(project);
-  const bars = studyBars(barInputs(project, build.result), solver);
+  const cuts = studyCuts(cutInputs(project, build.result), solver);
+  const bought = buyList(project, build.result, cuts);
   const holds = studyHolds(setting, studyHang(setting).result);
   const fixingLines = fixingBuyLines(holds, project.treatment.fixings.link, 'metric');
   const issues = [survey, seat, bass, marks, decay, build].flatMap((s) => s.issues);
@@ -53,8 +55,8 @@ export async function reportOf(project: Project) {
     marks: marks.result,
     decay: decay.result,
     build: build.result,
-    bars,
-    toBuy: build.result.panels > 0 ? [...buyLines(build.result, project.buying, bars, 'metric'), ...fixingLines] : [],
+    cuts: cuts.plans,
+    toBuy: build.result.panels > 0 ? [...bought.items.map((i) => buyLine(i, 'metric')), ...fixingLines] : [],
     currency: project.brief.budget?.currency ?? '€',
     verdict: verdict({
       swing: null,

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { cutBars, PATIENT_NODES } from '@tawny/core/cutting/bars';
+import { cutBars } from '@tawny/core/cutting/bars';
+import { PATIENT_NODES } from '@tawny/core/cutting/ways';
 import { checked, type Topic } from './types';
 
 const schema = z.object({

@@ -1,7 +1,8 @@
 /** A new project: a plain box with everything at its default, ready for the tape. */
 import { PLAIN_FIXINGS } from '../fixings/ways';
 import { DEFAULT_CLIMATE } from '../air/air';
-import { DEFAULT_HABITS } from '../fabrication/shopping';
+import { PLAIN_CATALOGUE } from '../catalogue/plain';
+import { PLAIN_WORKSHOP } from '../recipes/parts/types';
 import { CEILING, FLOOR } from '../geometry/solid';
 import { PLAIN_PRICES } from '../recipes/types';
 import {
@@ -130,6 +131,22 @@ const PLAIN_HANGING: Hanging = {
   secondRow: false,
 };
 
+/** How pieces are made and what is bought for them, to begin with. */
+const PLAIN_BUYING: Project['buying'] = {
+  workshop: { ...PLAIN_WORKSHOP },
+  kerf: 0.003,
+  trim: 0,
+  pattern: false,
+  overlap: 0.02,
+  waste: 0.1,
+  catalogue: PLAIN_CATALOGUE.map((w) => ({ ...w })),
+  inHand: [],
+  readyMade: {},
+};
+const PLAIN_MAKING: Project['making'] = {
+  ...{ batchOf: 4, people: 1, hoursPerDay: 6, days: 'weekends', start: null, pace: 1, done: [], paid: [] },
+};
+
 /** A valid project around a box room. `id` comes from the caller: core makes no random numbers. */
 export function createProject(id: string, name: string, box: BoxRoom): Project {
   const project: Project = {
@@ -179,7 +196,8 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     },
     log: [],
     site: {},
-    buying: { ...DEFAULT_HABITS, otherLengths: [] },
+    buying: structuredClone(PLAIN_BUYING),
+    making: structuredClone(PLAIN_MAKING),
   };
   placeByRule(project);
   return project;

@@ -1,6 +1,7 @@
 /**
  * Old files forward: one pure step a version. Files from the future are refused. Steps are never edited once released.
  */
+import { buyingOfVersion11, makingOfVersion11 } from './migrateBuying';
 import { piecesOfVersion7 } from './migratePieces';
 import { FORMAT, VERSION } from './schema/project';
 
@@ -132,6 +133,18 @@ const STEPS: Record<number, (old: Json) => Json> = {
       version: 10,
       buying: isObject(buying) ? { ...buying, otherLengths: [] } : buying,
       treatment: { ...treatment, hanging: isObject(hanging) ? { ...hanging, ...more } : hanging },
+    };
+  },
+  // Version 10 bought by habits: lengths of timber, an area in a pack, a width of cloth; nobody made anything.
+  10: (old) => {
+    const treatment = old.treatment as Json | undefined;
+    const prices = treatment?.prices;
+    return {
+      ...old,
+      version: 11,
+      treatment: { ...treatment, prices: isObject(prices) ? { ...prices, fleece: 1.5 } : prices },
+      buying: isObject(old.buying) ? buyingOfVersion11(old.buying) : old.buying,
+      making: makingOfVersion11(),
     };
   },
 };

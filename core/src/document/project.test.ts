@@ -239,7 +239,11 @@ describe('pieces, log and site', () => {
     const { locked, meant, note, ...piece } = pieceAt();
     void [hanging, fixings, locked, meant, note];
     const framed = { ...fresh().room, framing: { A: { kind: 'studs', spacing: 0.6, runs: 'up', first: 0.3 } } };
-    const old = { ...fresh(), version: 7, room: framed, treatment: { ...treatment, pieces: [piece] } };
+    const buying = { frameThickness: 0.02, stockLength: 3, kerf: 0.003, clothWidth: 1.4, clothTurn: 0.05, waste: 0.1 };
+    const old = {
+      ...{ ...fresh(), version: 7, room: framed, treatment: { ...treatment, pieces: [piece] } },
+      ...{ buying: { ...buying, packArea: 2.88 }, making: undefined },
+    };
     const migrated = migrate(old);
     const now = migrated.ok ? projectSchema.safeParse(migrated.document).data : undefined;
     expect(now?.treatment).toMatchObject({
@@ -247,6 +251,11 @@ describe('pieces, log and site', () => {
       fixings: { ways: {}, wallFactor: 4, overheadFactor: 8 },
       pieces: [{ id: 'piece-1', locked: false, meant: null, note: '' }],
     });
+    // Version 10 bought by habits: they are wares now.
+    expect(now?.buying.workshop).toEqual({ frameThickness: 0.02, joint: 'butt', behind: 'open', clothTurn: 0.05 });
+    const wares = (sort: string) => now!.buying.catalogue.filter((w) => w.sort === sort);
+    expect(wares('bar').map((w) => [w.length, w.used])).toEqual([[3, true]]);
+    expect([wares('slab')[0]!.pack, wares('roll')[0]!.width]).toEqual([4, 1.4]);
     expect(now?.room.framing).toEqual({ A: { kind: 'studs', spacing: 0.6, runs: 'up', first: 0.3, lining: 0.0125 } });
   });
 
@@ -310,7 +319,7 @@ describe('pieces, log and site', () => {
 });
 
 describe('the saved document', () => {
-  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10])('the sample of version %i opens', (version) => {
+  test.each([1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11])('the sample of version %i opens', (version) => {
     const sample: unknown = JSON.parse(
       readFileSync(new URL(`./samples/version-${version}.tawny.json`, import.meta.url), 'utf8'),
     );

@@ -6,7 +6,7 @@ import type { ReadOutline } from '../formats/outlineFile';
 import type { BoxSize } from '../physics/modes/box';
 import type { ProportionInputs, ProportionMap } from '../physics/modes/proportions';
 import type { Recipe } from '../recipes/types';
-import type { BarInputs, TimberPlan } from '../studies/build/bars';
+import type { CutInputs, CutsResult } from '../studies/build/cuts';
 import type { BassOutcome, BassTask } from '../studies/bass/types';
 import { type TargetCost, type TargetCostInputs, targetCostInputs } from '../studies/decay/targetCosts';
 import type { DecayInputs, DecayResult } from '../studies/decay/types';
@@ -34,7 +34,7 @@ export interface Long {
   orient: Shape<null, OrientInputs, OrientResult>;
   search: Shape<SearchWeights, SearchInputs, SearchResult>;
   'lay-out': Shape<{ afresh: boolean }, LayOutInputs, LayOutResult>;
-  bars: Shape<BarInputs, BarInputs, TimberPlan[]>;
+  cuts: Shape<CutInputs, CutInputs, CutsResult>;
   bass: Shape<Without<BassTask, 'project'>, BassTask, BassOutcome>;
 }
 export type LongKind = keyof Long;
@@ -57,11 +57,11 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
   plan: given((glance) => glance.plan),
   'second-order': given(({ setting }) => secondOrderInputs(setting)),
   recipes: {
-    reads: ({ project, setting }) => [project.treatment.prices, project.buying, setting.rho, setting.c],
+    reads: ({ project, setting }) => [project.treatment.prices, project.buying.workshop, setting.rho, setting.c],
     inputs: ({ project, setting: { rho, c } }, recipes) => ({
       recipes,
       prices: project.treatment.prices,
-      habits: project.buying,
+      workshop: project.buying.workshop,
       rho,
       c,
     }),
@@ -83,7 +83,7 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
     inputs: ({ project }, { afresh }) => ({ project, afresh }),
   },
   // Worked out of what is bought, which is not here with the first figures: asked with it.
-  bars: {
+  cuts: {
     reads: ({ project }) => partsOf(project, BOUGHT),
     inputs: (_, asked) => asked,
   },

@@ -29,7 +29,7 @@ const said = (value: unknown) => JSON.stringify(value);
 const ASKED = {
   decay: null,
   'target-costs': null,
-  bars: null,
+  cuts: null,
   plan: null,
   'second-order': null,
   recipes: [],

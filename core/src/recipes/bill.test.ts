@@ -30,43 +30,55 @@ const air = { rho: 1.2, c: 343 };
 const SIDE = 0.018;
 
 describe('bills by hand', () => {
-  test('a skin box: its skin is a board, by its mass; timber goes round it', () => {
+  test('a skin box: its skin is a board, by its mass, its back another; timber as deep as its air goes round it', () => {
     const b = bill(by('membrane-70'));
-    expect(b.board).toBeCloseTo(0.72, 12);
-    expect(b.timber).toBeCloseTo(2 * (0.6 + 1.2), 12);
-    expect(b.fill).toBeCloseTo(0.72 * 0.05, 12);
+    expect(b.board).toBeCloseTo(2 * 0.72, 12);
+    const [timber, fill] = [2 * 1.2 + 2 * 0.564, 0.564 * 1.164 * 0.05];
+    expect(b.timber).toBeCloseTo(timber, 12);
+    expect(b.fill).toBeCloseTo(fill, 12);
     expect(b.cloth).toBe(0);
-    // Skin, fill of 40 kg/m³, a frame of 18 mm as deep as its fill.
-    expect(b.mass).toBeCloseTo(5.5 * 0.72 + 0.036 * 40 + 3.6 * 0.018 * 0.05 * 450, 9);
-    expect(b.cost).toBeCloseTo(0.036 * 110 + 3.6 * 2.2 + 0.72 * 24 + 4, 9);
+    // Skin, back of 9 mm, fill of 40 kg/m³, a frame of 18 mm as deep as gap, fill and gap.
+    expect(b.mass).toBeCloseTo((5.5 + 0.009 * BOARD_DENSITY) * 0.72 + fill * 40 + timber * 0.018 * 0.12 * 450, 9);
+    expect(b.cost).toBeCloseTo(fill * 110 + timber * 2.2 + 1.44 * 24 + 4, 9);
   });
 
   test('a perforated front by its thickness, another size of box by its own front', () => {
     const plate = { ...by('perforated'), width: 0.5, height: 1 };
     const b = bill(plate);
-    expect(b.board).toBeCloseTo(0.5, 12);
-    expect(b.mass).toBeCloseTo(BOARD_DENSITY * 0.009 * 0.5 + 0.5 * 0.07 * 30 + 3 * 0.018 * 0.07 * 450, 9);
+    expect(b.board).toBeCloseTo(2 * 0.5, 12);
+    const [timber, fill] = [2 * 1 + 2 * 0.464, 0.464 * 0.964 * 0.07];
+    expect(b.mass).toBeCloseTo(BOARD_DENSITY * 0.018 * 0.5 + fill * 30 + timber * 0.018 * 0.1 * 450, 9);
   });
 
   test('a box with ports has front, back and sides', () => {
     const box = by('port-box-50');
     const b = bill(box);
-    const sides = 2 * 0.72 + 2 * (0.6 + 1.2) * 0.23;
+    const sides = 2 * 0.72 + 2 * (0.6 - 2 * SIDE + 1.2) * 0.23;
     expect(b.board).toBeCloseTo(sides, 12);
-    expect(b.mass).toBeCloseTo(BOARD_DENSITY * SIDE * sides + 0.72 * 0.03 * 30 + 3.6 * 0.018 * 0.05 * 450, 9);
+    expect(b.timber).toBe(0);
+    expect(b.mass).toBeCloseTo(BOARD_DENSITY * SIDE * sides + 0.564 * 1.164 * 0.03 * 30, 9);
     expect(cautionsOf(box, b.mass)).toEqual(expect.arrayContaining(['airtight', 'heavy', 'fibres']));
   });
 
-  test('wells by their boards, a curve by half more than its front, a skyline by four times; no timber, no fill', () => {
+  test('wells by their boards and spacers, a curve by its arc and ribs, a skyline by its blocks and back; no fill', () => {
     const qrd = by('qrd-7');
     const boards = boardsOf(qrd)!;
-    const area = boards.cuts.reduce((sum, k) => sum + k.count * k.width * k.length, 0);
+    // Spacers under raised bottoms, three a well: 4, 4 and 2 … wells raised by 4, 3 and 2 sevenths of the deepest's half wave.
+    const seventh = 343.2 / 600 / 2 / 7;
+    const spacers = 3 * 0.056 * seventh * (2 * 4 + 4 * 3 + 4 * 2);
+    const area = boards.cuts.reduce((sum, k) => sum + k.count * k.width * k.length, 0) + spacers;
     expect(bill(qrd)).toMatchObject({ fill: 0, cloth: 0, timber: 0, board: expect.closeTo(area, 12) });
     expect(bill(qrd).mass).toBeCloseTo(BOARD_DENSITY * FIN * area, 9);
     expect(bill(qrd).cost).toBeCloseTo(area * 24 + 4, 9);
-    expect(bill(by('skyline-13')).board).toBeCloseTo(4 * 0.36, 12);
+    // Every length from 1 to 12 thirteenths of half a wave, twelve times.
+    const posts = 12 * ((12 * 13) / 2 / 13) * (343.2 / 1000 / 2);
+    expect(bill(by('skyline-13'))).toMatchObject({ board: expect.closeTo(0.36, 12), timber: expect.closeTo(posts, 9) });
     const curved: Recipe = { ...by('qrd-7'), width: 1, height: 1.2, scatterer: { kind: 'curved', rise: 0.1 } };
-    expect(bill(curved)).toMatchObject({ board: expect.closeTo(1.5 * 1.2, 12), room: expect.closeTo(0.12, 12) });
+    const arc = 1.3 * 2 * Math.atan2(0.5, 1.2);
+    expect(bill(curved)).toMatchObject({
+      board: expect.closeTo(arc * 1.2 + 4 * 0.1, 9),
+      room: expect.closeTo(0.12, 12),
+    });
   });
 
   test('what is bought takes no boards; a hard board is itself; both without a frame', () => {
@@ -86,11 +98,12 @@ describe('bills by hand', () => {
     expect(bill(by('straddle-15')).room).toBeCloseTo((0.6 ** 2 / 4) * 1.2, 12);
     const block = bill(by('block'));
     expect(block).toMatchObject({
-      fill: expect.closeTo(0.6 * 1.8 * 0.2, 12),
+      fill: expect.closeTo(0.564 * 1.764 * 0.2, 12),
       room: expect.closeTo(0.6 * 1.8 * 0.2, 12),
     });
-    // Cloth round both faces, the sides and the top, with its turns.
-    expect(block.cloth).toBeCloseTo((2 * 1.8 * (0.6 + 0.2) + 0.6 * 0.2) * 1.4, 9);
+    // Cloth on both faces, each round half the sides and turned; two feet.
+    expect(block.cloth).toBeCloseTo(2 * (0.6 + 0.3) * (1.8 + 0.3), 9);
+    expect(block.timber).toBeCloseTo(2 * 1.8 + 2 * 0.564 + 2 * 0.5, 9);
     expect(() => billOf(by('block'), { ...PLAIN_PRICES, cloth: -1 })).toThrow(/price of cloth/);
   });
 });

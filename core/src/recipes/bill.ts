@@ -1,25 +1,20 @@
-/** What one piece of a recipe takes: materials, weight, money. */
+/** What one piece of a recipe takes: materials, weight, money, added up over its parts. */
 import { mustBeBetween } from '../quantities/guard';
-import { type BuyingHabits, DEFAULT_HABITS, framedParts } from '../fabrication/shopping';
-import { areasOf, depthOf, fillDepth, isFramed } from './curve';
-import { BOARD_DENSITY } from './boxes';
-import { boardsOf, FIN, WELL_SPEED, wellDepthOf } from './wells';
+import { depthOf, fillDepth } from './curve';
+import { type Make, partsOf, PLAIN_MAKE } from './parts/partsOf';
+import { countOf, type Part, volumeOfPart } from './parts/types';
+import { wellDepthOf } from './wells';
 import type { Prices, Recipe } from './types';
 
-/** Planed softwood and plywood, kg/m³. */
-const TIMBER_DENSITY = 450;
-
-/** How it is made: speed of sound its wells are dimensioned with (m/s), and the habits of buying and framing. */
-export interface Make {
-  c: number;
-  habits: BuyingHabits;
-}
-export const PLAIN_MAKE: Make = { c: WELL_SPEED, habits: DEFAULT_HABITS };
+/** Planed softwood, kg/m³; cloth and fleece, kg/m². */
+export const TIMBER_DENSITY = 450;
+export const ROLL_MASS = { cloth: 0.3, fleece: 0.05, foil: 0.1 } as const;
 
 export interface Bill {
-  /** m³ of fill, m² of cloth, m of timber, m² of board or sheet. */
+  /** m³ of fill, m² of cloth and of fleece behind it, m of timber, m² of board or sheet. */
   fill: number;
   cloth: number;
+  fleece: number;
   timber: number;
   board: number;
   /** kg */
@@ -30,13 +25,6 @@ export interface Bill {
   room: number;
 }
 
-/** Mean width of fill behind a corner's front: the triangle's half. */
-function fillVolume(recipe: Recipe): number {
-  const { width, height, form } = recipe;
-  if (form === 'corner') return ((width * width) / 4) * height;
-  return width * height * fillDepth(recipe);
-}
-
 function roomVolume(recipe: Recipe, c: number): number {
   const { width, height, form, scatterer } = recipe;
   if (form === 'corner' || form === 'straddle' || form === 'edge') return ((width * width) / 4) * height;
@@ -45,55 +33,46 @@ function roomVolume(recipe: Recipe, c: number): number {
   return width * height * (depthOf(recipe) + wells);
 }
 
-/**
- * Materials, mass and cost of one piece, without waste: a framed one is counted by its frame, its cloth and the fill inside, as the
- * shopping list does. A price of its own goes before the prices of its materials.
- */
-export function billOf(recipe: Recipe, prices: Prices, { c, habits }: Make = PLAIN_MAKE): Bill {
+/** kg */
+export function massOfPart(part: Part): number {
+  const { of } = part;
+  switch (of.sort) {
+    case 'bar':
+      return volumeOfPart(part) * TIMBER_DENSITY;
+    case 'board':
+      return countOf(part) * part.length * part.width * of.mass;
+    case 'slab':
+      return volumeOfPart(part) * of.fill.density;
+    case 'roll':
+      return countOf(part) * part.length * part.width * ROLL_MASS[of.make];
+    default:
+      return 0;
+  }
+}
+
+/** Materials, mass and cost of one piece, without waste. A price of its own goes before the prices of its materials. */
+export function billOf(recipe: Recipe, prices: Prices, make: Make = PLAIN_MAKE): Bill {
   for (const [name, value] of Object.entries(prices) as [string, number][])
     mustBeBetween('billOf', `price of ${name}`, value, 0, 1e7);
-  const { width, height, layers } = recipe;
-  const { exposed } = areasOf(recipe);
-  const front = width * height;
-  const deep = fillDepth(recipe);
-  const framed = isFramed(recipe) ? framedParts({ width, height, depth: deep }, habits) : null;
-  const fill = framed ? framed.fill * deep : fillVolume(recipe);
-  const bought = recipe.scatterer?.kind === 'bought';
-  const wooden = layers.length === 0 && recipe.scatterer !== null && !bought;
-  const cloth = framed ? framed.cloth : layers.some((l) => l.type === 'cloth') ? exposed * 1.4 : 0;
-  const timber = wooden || bought || recipe.form === 'board' ? 0 : (framed?.timber ?? 2 * (width + height));
-  let board = 0;
-  let sheetMass = 0;
-  for (const l of layers) {
-    if (l.type === 'skin') {
-      board += front;
-      sheetMass += l.m * front;
-    } else if (l.type === 'holes' || l.type === 'slots' || l.type === 'micro') {
-      board += front;
-      sheetMass += BOARD_DENSITY * l.t * front;
-    }
+  const bill = { fill: 0, cloth: 0, fleece: 0, timber: 0, board: 0, mass: 0 };
+  for (const part of partsOf(recipe, make)) {
+    const { of } = part;
+    const sheet = countOf(part) * part.length * part.width;
+    bill.mass += massOfPart(part);
+    if (of.sort === 'bar') bill.timber += countOf(part) * part.length;
+    else if (of.sort === 'board') bill.board += sheet;
+    else if (of.sort === 'slab') bill.fill += volumeOfPart(part);
+    else if (of.sort === 'roll') bill[of.make === 'fleece' ? 'fleece' : 'cloth'] += sheet;
   }
-  if (recipe.ports) {
-    // Front, back and sides of the box.
-    const sides = front * 2 + 2 * (width + height) * depthOf(recipe);
-    board += sides;
-    sheetMass += BOARD_DENSITY * 0.018 * sides;
-  }
-  if (wooden) {
-    // The boards of wells one by one; blocks of a skyline, a bent sheet with its ribs by their front.
-    const boards = boardsOf(recipe, c);
-    const area = boards
-      ? boards.cuts.reduce((sum, k) => sum + k.count * k.width * k.length, 0)
-      : front * (recipe.scatterer!.kind === 'curved' ? 1.5 : 4);
-    board += area;
-    sheetMass += BOARD_DENSITY * FIN * area;
-  }
-  const density = layers.reduce((d, l) => (l.type === 'porous' ? Math.max(d, l.density) : d), 0);
-  const frame = timber * habits.frameThickness * Math.max(0.05, deep) * TIMBER_DENSITY;
-  const mass = fill * density + cloth * 0.3 + frame + sheetMass;
+  const { fill, cloth, fleece, timber, board } = bill;
   const fromMaterials =
-    fill * prices.fill + cloth * prices.cloth + timber * prices.timber + board * prices.board + prices.sundries;
-  return { fill, cloth, timber, board, mass, cost: recipe.price ?? fromMaterials, room: roomVolume(recipe, c) };
+    fill * prices.fill +
+    cloth * prices.cloth +
+    fleece * prices.fleece +
+    timber * prices.timber +
+    board * prices.board +
+    prices.sundries;
+  return { ...bill, cost: recipe.price ?? fromMaterials, room: roomVolume(recipe, make.c) };
 }
 
 export type Caution = 'fibres' | 'fire' | 'overhead' | 'heavy' | 'airtight';

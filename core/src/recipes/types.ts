@@ -109,6 +109,8 @@ export interface Prices {
   fill: number;
   /** a square metre of cloth */
   cloth: number;
+  /** a square metre of fleece behind the fill */
+  fleece: number;
   /** a metre of frame timber */
   timber: number;
   /** a square metre of board or sheet */
@@ -117,4 +119,4 @@ export interface Prices {
   sundries: number;
 }
 
-export const PLAIN_PRICES: Prices = { fill: 110, cloth: 9, timber: 2.2, board: 24, sundries: 4 };
+export const PLAIN_PRICES: Prices = { fill: 110, cloth: 9, fleece: 1.5, timber: 2.2, board: 24, sundries: 4 };

@@ -10,7 +10,7 @@ export const FIN = 0.012;
 export const WELL_SPEED = 343.2;
 
 /** Depths of one period's wells as the sequence gives them, whether or not its numbers make a good diffuser, m. */
-function depthsOf(s: NonNullable<Recipe['scatterer']>, c: number): number[] {
+export function wellDepthsOf(s: NonNullable<Recipe['scatterer']>, c: number): number[] {
   if (s.kind !== 'qrd' && s.kind !== 'prd') return [];
   const numbers: number[] = [];
   if (s.kind === 'qrd') for (let n = 0; n < s.N; n++) numbers.push((n * n) % s.N);
@@ -24,7 +24,7 @@ export function wellDepthOf({ scatterer: s }: Recipe, c: number = WELL_SPEED): n
   if (s.kind === 'curved') return s.rise;
   if (s.kind === 'bought') return s.depth;
   // Every number from 1 to N − 1 is somewhere on a skyline.
-  return s.kind === 'skyline' ? wellDepth(s.N - 1, s.N, s.designHz, c) : Math.max(...depthsOf(s, c));
+  return s.kind === 'skyline' ? wellDepth(s.N - 1, s.N, s.designHz, c) : Math.max(...wellDepthsOf(s, c));
 }
 
 /** Boards of a one-dimensional well diffuser with the size they make; null for anything else. */
@@ -34,7 +34,7 @@ export function boardsOf(
 ): { cuts: DiffuserCut[]; width: number; depth: number } | null {
   const s = recipe.scatterer;
   if (!s || (s.kind !== 'qrd' && s.kind !== 'prd')) return null;
-  return diffuserCuts(depthsOf(s, c), s.wellWidth, s.periods, recipe.height, FIN);
+  return diffuserCuts(wellDepthsOf(s, c), s.wellWidth, s.periods, recipe.height, FIN);
 }
 
 /** The recipe as wide as its wells and fins make it. Everything else is as wide as it says. */

@@ -10,7 +10,7 @@ import { RECIPES } from '../recipes/library';
 import { pieceAt } from '../testing/pieces';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
-import { batchesOf, studyBuild } from '../studies/build/study';
+import { lotsOf, studyBuild } from '../studies/build/study';
 import { decayInputs, freeArea } from '../studies/decay/study';
 import { aimOf, frontCorners, headCorners } from './fronts';
 import { boardStandoff, faceAxes, turnedPlate } from './pieces';
@@ -123,14 +123,16 @@ describe('what it takes', () => {
       { face: 'D', area: expect.closeTo(0.8, 9) },
     ]);
     expect(wall.capacity).toBeLessThan(decayInputs(plainBox()).faces.find((f) => f.id === 'B')!.capacity);
-    expect(batchesOf(p)).toMatchObject([
-      { count: 1, width: 0.6, height: 1.2, depth: 0.1 },
-      { count: 1, width: 0.6, height: 0.6, depth: 0.1 },
-      { count: 1, width: expect.closeTo(0.4 * Math.SQRT2, 9), height: 2, depth: 0.15 },
+    expect(lotsOf(p).map((l) => [l.count, l.recipe.width, l.recipe.height])).toEqual([
+      [1, 0.6, 1.2],
+      [1, 0.6, 0.6],
+      [1, 0.6, 1.2],
+      [1, expect.closeTo(0.4 * Math.SQRT2, 9), 2],
     ]);
-    const { shopping, panels } = studyBuild(p).result;
+    const { needs, panels } = studyBuild(p).result;
     expect(panels).toBe(4);
-    expect(shopping!.pieces.filter((c) => c.name === 'stile').map((c) => [c.length, c.count])).toContainEqual([0.6, 2]);
+    const stiles = needs.flatMap((n) => n.parts).filter((part) => part.name === 'stile');
+    expect(stiles.map((part) => [part.length, part.count])).toContainEqual([0.6, 2]);
   });
 
   test('how far its front stands off the wall, by what it is made of', () => {

@@ -13,7 +13,8 @@ import { ISSUE_CODES, issueSentence } from '../words/issues';
 import { studyBuild } from './build/study';
 import { studyDecay } from './decay/study';
 import type { Issue, IssueCode } from './types';
-import { numbers, panelOf, pieceAt } from '../testing/pieces';
+import { decided, numbers, panelOf, pieceAt } from '../testing/pieces';
+import { bars, cloth } from '../testing/shop';
 
 /** What a random walk through the demo rooms seldom meets. */
 const RARE: [IssueCode, () => Project, Command[]][] = [
@@ -200,11 +201,16 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
     [
       { type: 'put-recipe', recipe: { ...structuredClone(RECIPES[0]!), id: 'own-1', width: 0.1, height: 0.6 } },
       numbers({ A: 1 }, 'own-1'),
-      { type: 'set-buying', buying: { frameThickness: 0.06 } },
+      { type: 'set-workshop', workshop: { frameThickness: 0.06 } },
     ],
   ],
-  ['build.stock-too-short', plainBox, [{ type: 'set-buying', buying: { stockLength: 0.6 } }]],
-  ['build.cloth-too-narrow', plainBox, [{ type: 'set-buying', buying: { clothWidth: 0.3 } }]],
+  ['build.stock-too-short', plainBox, [decided({ 'panel-10': { B: 1 } }), bars({ length: 0.6 })]],
+  [
+    'build.cloth-too-narrow',
+    plainBox,
+    [decided({ 'panel-10': { B: 1 } }), cloth({ width: 0.1 }), { type: 'set-buying', buying: { overlap: 0.1 } }],
+  ],
+  ['build.seam', plainBox, [decided({ 'panel-10': { B: 1 } }), cloth({ width: 0.5 })]],
 ];
 /** A solver that gives up says so; no room makes ours do it. */
 const UNPROVOKED: Issue[] = [

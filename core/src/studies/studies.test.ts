@@ -11,6 +11,7 @@ import { settingOf } from '../room/setting';
 import { studySymmetry } from './survey/symmetry';
 import { verdict } from '../report/verdict';
 import { numbers } from '../testing/pieces';
+import { bars, cloth } from '../testing/shop';
 
 let solver: IntegerSolver;
 beforeAll(async () => (solver = await loadIntegerSolver()));
@@ -174,16 +175,13 @@ describe('marks', () => {
 
 describe('build', () => {
   test('counts what was decided and refuses what cannot be built, with the reason', () => {
-    expect(studyBuild(room(numbers({ B: 2, D: 2 }))).result.shopping!.pieces[0]).toMatchObject({
+    const four = numbers({ B: 2, D: 2 });
+    expect(studyBuild(room(four)).result.needs.find((n) => n.of.sort === 'bar')!.parts[0]).toMatchObject({
       name: 'stile',
       count: 8,
     });
-    expect(codes(studyBuild(room({ type: 'set-buying', buying: { stockLength: 1 } })).issues)).toContain(
-      'build.stock-too-short',
-    );
-    expect(codes(studyBuild(room({ type: 'set-buying', buying: { clothWidth: 0.5 } })).issues)).toContain(
-      'build.cloth-too-narrow',
-    );
+    expect(codes(studyBuild(room(four, bars({ length: 1 }))).issues)).toContain('build.stock-too-short');
+    expect(codes(studyBuild(room(four, cloth({ width: 0.02 }))).issues)).toContain('build.cloth-too-narrow');
     expect(codes(studyBuild(room()).issues)).toEqual(['build.nothing-decided']);
   });
 });

@@ -79,6 +79,7 @@ export interface IssueValues {
   'build.frame-too-thick': { frame: number };
   'build.stock-too-short': { longest: number; stock: number };
   'build.cloth-too-narrow': { roll: number };
+  'build.seam': { roll: number; strips: number };
 }
 export type IssueCode = keyof IssueValues;
 

@@ -6,6 +6,8 @@ import { type Project, surfacesOf } from '../document/schema/project';
 import { LAYOUTS } from '../layout/rigs';
 import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
+import { JOINTS } from '../recipes/parts/types';
+import { unitsOf } from '../studies/build/lots';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';
 
@@ -280,7 +282,44 @@ const makers: Makers = {
     const commands = [r.pick(BATCHED), r.pick(BATCHED)].map((kind) => makers[kind](r, p));
     return { type: 'batch', as: commands[0]!.type, commands };
   },
+  'set-workshop': (r) => ({
+    type: 'set-workshop',
+    workshop: {
+      frameThickness: at(r, 0.012, 0.03),
+      joint: r.pick(JOINTS),
+      behind: r.pick(['open', 'fleece'] as const),
+    },
+  }),
   'set-buying': (r) => ({ type: 'set-buying', buying: { waste: at(r, 0, 0.2) } }),
+  'put-wares': (r, p) => ({
+    type: 'put-wares',
+    wares: [{ ...r.pick(p.buying.catalogue), id: fresh(r, 'w'), price: r.pick([null, r.whole(1, 40)]) }],
+  }),
+  'take-wares': (r, p) => ({ type: 'take-wares', ids: [anyId(r, p.buying.catalogue, 'nothing')] }),
+  'put-in-hand': (r, p) => {
+    const { sort, make, density, length, width, thickness } = r.pick(p.buying.catalogue);
+    const item = { id: fresh(r, 'h'), sort, make, density, length, width, thickness, count: r.whole(1, 4) };
+    return { type: 'put-in-hand', items: [item] };
+  },
+  'take-in-hand': (r, p) => ({ type: 'take-in-hand', ids: [anyId(r, p.buying.inHand, 'nothing')] }),
+  'set-ready-made': (r, p) => ({
+    type: 'set-ready-made',
+    recipe: r.pick([p.treatment.cover, 'panel-10']),
+    as: r.pick([null, { price: r.whole(30, 90), bought: r.whole(0, 1) === 1 }]),
+  }),
+  'set-making': (r) => ({ type: 'set-making', making: { people: r.whole(1, 4), batchOf: r.whole(2, 6) } }),
+  'tick-step': (r, p) => ({
+    type: 'tick-step',
+    units: p.treatment.pieces.length > 0 ? unitsOf(r.pick(p.treatment.pieces)) : [],
+    step: r.pick(['buy', 'cut', 'cover'] as const),
+    at: r.pick([null, '2026-11-04T08:00:00Z']),
+    entry: null,
+  }),
+  'put-paid': (r) => ({
+    type: 'put-paid',
+    paid: { id: fresh(r, 'x'), at: '2026-11-04T08:00:00Z', what: 'Timber', amount: r.whole(1, 90) },
+  }),
+  'take-paid': (r, p) => ({ type: 'take-paid', id: anyId(r, p.making.paid, 'nothing') }),
 };
 
 export const COMMAND_KINDS = Object.keys(makers) as Command['type'][];

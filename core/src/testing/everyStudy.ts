@@ -95,7 +95,7 @@ export async function throughLongStudies(
     decay: studyDecay(decay, solver),
     plan: studyPlan(planInputs(setting.project, setting, decay), solver),
     costs: studyTargetCosts(targetCostInputs(setting.project, setting, decay), solver),
-    recipes: studyRecipes({ recipes, prices, habits: project.buying, rho: setting.rho, c: setting.c }),
+    recipes: studyRecipes({ recipes, prices, workshop: project.buying.workshop, rho: setting.rho, c: setting.c }),
     second: studySecondOrder(secondOrderInputs(setting)),
     walls: studyOrientation({ project }),
     bass: await createBassRunner(load)({ task: 'answer', project, quality: 'coarse' }, () => {}),

@@ -1,115 +1,339 @@
-/** Words of the shopping list: what to ask for in a shop, read by the command line and by the web. */
-import { type FillKind, FILLS } from '../physics/absorbers/fills';
-import type { PanelBatch } from '../fabrication/shopping';
+/** Words of Build: parts and materials, lists to buy, cutting plans and the work, read by the command line and by the web. */
+import type { SmallThing } from '../catalogue/sorts';
+import type { Stuff } from '../catalogue/sorts';
+import type { Ware } from '../catalogue/wares';
+import { FILLS } from '../physics/absorbers/fills';
 import { fixed } from '../quantities/format';
-import { type LengthSystem, lengthText } from '../quantities/lengths';
-import { counted } from './counted';
+import { INCH, type LengthSystem, lengthText } from '../quantities/lengths';
 import { areaText, runIn, runText } from '../quantities/measures';
-import type { TimberPlan } from '../studies/build/bars';
-import type { BuildResult, Hardware } from '../studies/build/study';
+import type { Cut, Fill, Joint, Material, Part } from '../recipes/parts/types';
+import type { BuyItem } from '../studies/build/buy';
+import type { MaterialPlan } from '../studies/build/cuts';
+import { cutLength, type Need } from '../studies/build/needs';
+import type { Hardware } from '../studies/build/study';
+import type { Task, WorkStep } from '../studies/build/work';
+import { counted } from './counted';
 
 /** "Glass wool, about 27 kg/m³". */
-export const fillName = ({ kind, density }: PanelBatch['fill']): string =>
-  FILLS[kind satisfies FillKind].law ? `${FILLS[kind].name}, about ${fixed(density, 0)} kg/m³` : FILLS[kind].name;
+export const fillName = ({ kind, density }: Pick<Fill, 'kind' | 'density'>): string =>
+  FILLS[kind].law ? `${FILLS[kind].name}, about ${fixed(density, 0)} kg/m³` : FILLS[kind].name;
 
 export const HARDWARE_WORDS: Record<Hardware['item'], string> = {
   spacer: 'Spacers behind panels',
   hook: 'Wall hooks or cleats',
   'overhead-hook': 'Hooks and chains overhead',
   'safety-line': 'Safety lines',
-  screw: 'Frame screws',
 };
 
-/** "Timber, 1.8 cm × 10.0 cm". */
-export const timberName = (
-  { thickness, depth }: Pick<TimberPlan, 'thickness' | 'depth'>,
-  system: LengthSystem,
-): string => `Timber, ${lengthText(thickness, system)} × ${lengthText(depth, system)}`;
+export const JOINT_WORDS: Record<Joint, string> = {
+  butt: 'butted, rails between stiles',
+  mitred: 'mitred at 45°',
+  rebated: 'lapped, rails let half into the stiles',
+};
 
-/** What a plan of bars comes to. */
-export function barSentence({ plan, stock }: TimberPlan, currency: string, system: LengthSystem): string {
-  if (!plan.feasible) return 'One of its pieces is longer than every length in the shop.';
-  const used = plan.cuts.reduce((sum, c) => sum + c.count * stock[c.stock]!.length, 0);
-  const part = fixed((100 * plan.netLength) / used, 0);
-  const money = plan.cost > 0 ? `, ${fixed(plan.cost, 2)} ${currency}` : '';
-  const proof = plan.proved
-    ? 'no way to cut them costs less'
-    : `no way to cut them costs less than ${fixed(plan.atLeast, 2)} ${currency}`;
-  return `${counted(plan.bars, 'bar')}, ${runText(used, system)}${money}; ${part} % of it in the frames; ${proof}.`;
+export const CUT_WORDS: Record<Cut, string> = {
+  square: '',
+  mitred: 'ends at 45°',
+  rebated: 'ends rebated by half',
+  bevelled: 'long edges at 45°',
+  'on the diagonal': 'two from a square, cut along its diagonal',
+};
+
+/** A length as it is cut, never short: up to the millimetre, the sixteenth or the hundredth of an inch. */
+export function cutText(m: number, system: LengthSystem): string {
+  if (system === 'metric') return lengthText(cutLength(m), system);
+  const step = system === 'feet' ? INCH / 16 : INCH / 100;
+  return lengthText(Math.ceil(m / step - 1e-3) * step, system);
 }
+export const ROUNDING_WORDS: Record<LengthSystem, string> = {
+  metric: 'Cut sizes are rounded up to the millimetre.',
+  feet: 'Cut sizes are rounded up to 1/16″.',
+  inches: 'Cut sizes are rounded up to 0.01″.',
+};
+
+const ROLL_WORDS = { cloth: 'Cloth that lets air through', fleece: 'Fleece behind the fill', foil: 'Film' } as const;
+
+/** "Timber, 1.8 cm × 10.0 cm". */
+export function materialName(of: Material, system: LengthSystem, stacked = false): string {
+  const m = (v: number) => lengthText(v, system);
+  switch (of.sort) {
+    case 'bar':
+      return `Timber, ${m(of.thickness)} × ${m(of.depth)}`;
+    case 'board':
+      return of.make === 'wood'
+        ? `Board, ${m(of.thickness)} thick`
+        : `Micro-perforated sheet, ${fixed(of.thickness * 1000, 1)} mm`;
+    case 'slab':
+      return stacked ? `${fillName(of.fill)}, triangles` : `${fillName(of.fill)}, ${m(of.thickness)} thick`;
+    case 'roll':
+      return ROLL_WORDS[of.make];
+    case 'pipe':
+      return `Pipe, ${m(of.inner)} inside`;
+    case 'whole':
+      return 'Bought whole';
+  }
+}
+
+/** Sizes of a ware or of something in hand: "240.0 cm", "120.0 cm × 60.0 cm × 10.0 cm". */
+export function stuffSize({ sort, length, width, thickness }: Stuff, system: LengthSystem): string {
+  const m = (v: number) => lengthText(v, system);
+  const section = [thickness, width]
+    .filter((v) => v !== null)
+    .map(m)
+    .join(' × ');
+  if (sort === 'bar') return [length === null ? '' : `${m(length)} long`, section].filter((t) => t !== '').join(', ');
+  if (sort === 'roll') return width === null ? '' : `${m(width)} wide${length === null ? '' : `, ${m(length)} long`}`;
+  return [length, width, thickness]
+    .filter((v) => v !== null)
+    .map(m)
+    .join(' × ');
+}
+
+export const wareName = (ware: Ware, system: LengthSystem): string => {
+  const size = stuffSize(ware, system);
+  return size === '' ? ware.name : `${ware.name}, ${size}`;
+};
+
+export const SMALL_WORDS: Record<SmallThing, string> = {
+  screw: 'Wood screws',
+  staple: 'Staples',
+  glue: 'Wood glue',
+  sealant: 'Sealant, for joints',
+  cord: 'Cord under fill overhead',
+  paint: 'Paint or oil, for',
+  'foam-strip': 'Foam strip',
+  spacer: 'Spacers',
+};
+
+const smallAmount = (item: SmallThing, amount: number, system: LengthSystem): { amount: string; unit: string } => {
+  if (item === 'glue') return { amount: fixed(Math.ceil(amount / 10) * 10, 0), unit: 'g' };
+  if (item === 'paint') {
+    const [value, unit] = areaText(amount, system, 1).split(' ') as [string, string];
+    return { amount: value, unit };
+  }
+  if (item === 'screw' || item === 'staple' || item === 'spacer')
+    return { amount: String(Math.ceil(amount)), unit: 'pieces' };
+  const { value, unit } = runIn(amount, system);
+  return { amount: fixed(Math.ceil(value * 10) / 10, 1), unit };
+};
 
 export interface BuyLine {
   item: string;
   amount: string;
   unit: string;
   note: string;
+  /** In the brief's currency; null: nobody knows, or it is in another line. */
+  money: number | null;
+  /** Reckoned from prices of materials, not told by the catalogue. */
+  reckoned: boolean;
 }
 
-/**
- * Everything to buy for framed pieces and to hang any piece, a line each; empty when nothing is decided.
- * @param plans how bars are cut; null: not known yet, and timber is listed by its run
- */
-export function buyLines(
-  { shopping, hardware }: BuildResult,
-  habits: { clothWidth: number; waste: number },
-  plans: readonly TimberPlan[] | null,
-  system: LengthSystem,
-): BuyLine[] {
-  const length = (m: number) => lengthText(m, system);
-  const waste = `${fixed(habits.waste * 100, 0)} % waste`;
-  const lines: BuyLine[] = [];
-  for (const f of shopping?.fills ?? [])
-    lines.push({
-      item: `${fillName(f.fill)}, ${length(f.depth)} thick`,
-      amount: String(f.packs),
-      unit: f.packs === 1 ? 'pack' : 'packs',
-      note: `${areaText(f.areaWithWaste, system)} with ${waste}; about ${fixed(f.fill.sigma / 1000, 1)} kPa·s/m²`,
-    });
-  for (const t of shopping?.timbers ?? []) {
-    const found = plans?.find((p) => Math.abs(p.depth - t.depth) < 1e-9);
-    const run = runText(t.length, system);
-    if (!found?.plan.feasible) {
-      // Said as metres: a list without its timber would send somebody back to the shop.
-      const { value, unit } = runIn(t.length, system);
-      lines.push({
-        item: timberName(t, system),
-        amount: fixed(value, 1),
-        unit,
-        note: 'in the frames; which bars is not worked out',
-      });
-      continue;
-    }
-    const { cuts } = found.plan;
-    found.stock.forEach((bar, k) => {
-      const count = cuts.filter((c) => c.stock === k).reduce((sum, c) => sum + c.count, 0);
-      if (count === 0) return;
-      lines.push({
-        item: `${timberName(t, system)}, ${length(bar.length)} long`,
-        amount: String(count),
-        unit: count === 1 ? 'length' : 'lengths',
-        note: `${run} of this section in the frames`,
-      });
-    });
+/** A line without money. */
+export const plainLine = (item: string, amount: string, unit: string, note: string): BuyLine => ({
+  ...{ item, amount, unit, note },
+  ...{ money: null, reckoned: false },
+});
+
+/** How much of a material is wanted, as one says it before it is planned. */
+function runLine(need: Need, why: 'no-ware' | 'too-small' | null, system: LengthSystem): BuyLine {
+  const { of, parts } = need;
+  const name = materialName(of, system, need.stacked);
+  const note =
+    why === 'no-ware'
+      ? 'nothing ticked under Shop is of this'
+      : why === 'too-small'
+        ? 'nothing ticked under Shop is large enough for all of it'
+        : 'how it is cut is not worked out';
+  const sum = (by: (p: Need['parts'][number]) => number) => parts.reduce((s, p) => s + p.count * by(p), 0);
+  if (of.sort === 'bar' || of.sort === 'pipe') {
+    const { value, unit } = runIn(
+      sum((p) => p.length),
+      system,
+    );
+    return plainLine(name, fixed(value, 1), unit, note);
   }
-  if (shopping && shopping.clothLength > 0)
-    lines.push({
-      item: 'Cloth',
-      amount: fixed(system === 'metric' ? shopping.clothLength : shopping.clothLength / 0.9144, 1),
-      unit: system === 'metric' ? 'm' : 'yd',
-      note: `off a ${length(habits.clothWidth)} roll, with ${waste}; must let air through`,
-    });
-  for (const h of hardware)
-    lines.push({
-      item: h.length === null ? HARDWARE_WORDS[h.item] : `${HARDWARE_WORDS[h.item]}, ${length(h.length)} long`,
-      amount: String(h.count),
-      unit: h.count === 1 ? 'piece' : 'pieces',
-      note: {
-        spacer: 'four a panel without a place yet, as long as its gap',
-        hook: 'two a piece without a place yet, rated for its weight',
-        'overhead-hook': 'four a piece without a place yet, into joists',
-        'safety-line': 'one a piece overhead without a place yet',
-        screw: 'two a joint',
-      }[h.item],
-    });
-  return lines;
+  const area = areaText(
+    need.stacked ? sum((p) => (p.length * p.width) / 2) : sum((p) => p.length * p.width),
+    system,
+  ).split(' ') as [string, string];
+  return plainLine(name, area[0], need.stacked ? `${area[1]} × its height` : area[1], note);
+}
+
+const SOLD = { bar: 'length', board: 'board', slab: 'slab', pipe: 'length' } as const;
+
+function wareLine({ need, ware, purchase }: Extract<BuyItem, { kind: 'ware' }>, system: LengthSystem): BuyLine {
+  const { of } = need;
+  const name = materialName(of, system, need.stacked);
+  const { count, spare, packs } = purchase;
+  const from = ware.name === name.split(',')[0] ? '' : `${ware.name}; `;
+  if (of.sort === 'roll') {
+    const { value, unit } = runIn(packs, system);
+    const spares = spare > 0 ? `, ${runText(spare, system)} of it spare` : '';
+    const amount = system === 'metric' ? fixed(value, 1) : fixed(Math.ceil(value * 10) / 10, 1);
+    return plainLine(name, amount, unit, `${from}off a ${lengthText(ware.width!, system)} roll${spares}`);
+  }
+  const sold = SOLD[of.sort as keyof typeof SOLD];
+  const size = stuffSize({ ...ware, thickness: null, ...(ware.sort === 'bar' ? { width: null } : {}) }, system);
+  const spares = spare > 0 ? `, ${counted(spare, 'more')} for what goes wrong`.replace('mores', 'more') : '';
+  if (ware.pack > 1)
+    return plainLine(
+      `${name}, ${size}`,
+      String(packs),
+      packs === 1 ? 'pack' : 'packs',
+      `${from}${counted(count, sold)} in the plan${spares}; ${fixed(ware.pack, 0)} in a pack`,
+    );
+  return plainLine(
+    `${name}, ${size}`,
+    String(packs),
+    packs === 1 ? sold : `${sold}s`,
+    `${from}as in the cutting plan${spares}`,
+  );
+}
+
+/** One line of the list to buy. */
+export function buyLine(item: BuyItem, system: LengthSystem): BuyLine {
+  const money = { money: item.money, reckoned: item.money !== null && !item.told };
+  switch (item.kind) {
+    case 'ware':
+      return { ...wareLine(item, system), ...money };
+    case 'run':
+      return runLine(item.need, item.why, system);
+    case 'small': {
+      const { amount, unit } = smallAmount(item.item, item.amount, system);
+      const packs = item.ware && item.packs > 0 ? `${counted(item.packs, 'pack')} of ${fixed(item.ware.pack, 0)}` : '';
+      return { ...plainLine(SMALL_WORDS[item.item], amount, unit, packs), ...money };
+    }
+    case 'sundries':
+      return {
+        ...plainLine(
+          'Screws, staples, glue and the like',
+          String(item.pieces),
+          counted(item.pieces, 'piece').split(' ')[1]!,
+          'reckoned by the piece, as long as they have no price under Shop',
+        ),
+        ...money,
+      };
+    case 'whole':
+      return {
+        ...plainLine(item.name, String(item.count), item.count === 1 ? 'piece' : 'pieces', 'bought ready made'),
+        ...money,
+      };
+    case 'hardware': {
+      const { item: what, count, length } = item.hardware;
+      return plainLine(
+        length === null ? HARDWARE_WORDS[what] : `${HARDWARE_WORDS[what]}, ${lengthText(length, system)} long`,
+        String(count),
+        count === 1 ? 'piece' : 'pieces',
+        {
+          spacer: 'four a panel without a place yet, as long as its gap',
+          hook: 'two a piece without a place yet, rated for its weight',
+          'overhead-hook': 'four a piece without a place yet, into joists',
+          'safety-line': 'one a piece overhead without a place yet',
+        }[what],
+      );
+    }
+  }
+}
+
+/** What a cutting plan comes to. */
+export function planSentence(p: MaterialPlan, currency: string, system: LengthSystem): string {
+  if (p.kind === 'none')
+    return p.why === 'no-ware'
+      ? 'Nothing ticked under Shop, and nothing in hand, is of this.'
+      : 'One of its parts is larger than everything in the shop and in hand.';
+  const bought = p.buy.reduce<number | null>(
+    (sum, b) => (sum === null || b.price === null ? null : sum + b.price * b.packs),
+    0,
+  );
+  const money = bought !== null && bought > 0 ? `, ${fixed(bought, 2)} ${currency}` : '';
+  const hand = p.used.reduce((sum, u) => sum + u.count, 0);
+  const inHand = hand > 0 ? `, ${hand} of them in hand already` : '';
+  if (p.kind === 'roll') {
+    const part = fixed((100 * p.plan.netArea) / (p.plan.length * p.width), 0);
+    return `${runText(p.plan.length, system)} off ${lengthText(p.width, system)}${money}${hand > 0 ? ', in hand already' : ''}; ${part} % of it in the pieces; ${p.plan.proved ? 'no way in rows is shorter' : 'a shorter way in rows may exist'}.`;
+  }
+  const unit =
+    p.need.of.sort === 'slab'
+      ? 'slab'
+      : p.need.of.sort === 'board'
+        ? 'board'
+        : p.need.of.sort === 'pipe'
+          ? 'pipe'
+          : 'bar';
+  const proof = p.plan.proved
+    ? 'no way to cut them costs less'
+    : `no way to cut them costs less than ${fixed((100 * p.plan.atLeast) / p.plan.cost, 0)} % of that`;
+  if (p.kind === 'line') {
+    const used = p.plan.cuts.reduce((sum, c) => sum + c.count * p.sources[c.stock]!.length, 0);
+    const part = fixed((100 * p.plan.netLength) / used, 0);
+    return `${counted(p.plan.bars, unit)}, ${runText(used, system)}${money}${inHand}; ${part} % of it in the pieces; ${proof}.`;
+  }
+  const area = p.plan.cuts.reduce(
+    (sum, c) => sum + c.count * p.sources[c.stock]!.length * p.sources[c.stock]!.width,
+    0,
+  );
+  return `${counted(p.plan.boards, unit)}, ${areaText(area, system)}${money}${inHand}; ${fixed((100 * p.plan.netArea) / area, 0)} % of it in the pieces; ${proof}.`;
+}
+
+/** "B3 rail". */
+export const partName = ({ name }: Pick<Part, 'name'>, label: string): string => `${label} ${name}`;
+
+export const STEP_WORDS: Record<WorkStep | 'buy', { name: string; done: string }> = {
+  buy: { name: 'Buy', done: 'bought' },
+  cut: { name: 'Cut', done: 'cut' },
+  frame: { name: 'Join frames', done: 'joined' },
+  fill: { name: 'Fill', done: 'filled' },
+  cover: { name: 'Cover with cloth', done: 'covered' },
+  hang: { name: 'Hang', done: 'hung' },
+};
+
+export const STATUS_WORDS = {
+  'to-buy': 'to buy',
+  bought: 'bought',
+  cut: 'cut',
+  built: 'built',
+  hung: 'hung',
+} as const;
+
+/** Tools of a step, and what to mind; local codes and makers' sheets go before it. */
+export const STEP_CARE: Record<WorkStep, { tools: string; care: string }> = {
+  cut: {
+    tools: 'Saw, square, tape, long knife for fill, shears for cloth',
+    care: 'Blades: clamp the work, hands behind the cut, goggles, hearing protection. Dust and fibres: mask and extraction; old boards may hold harmful paint or fibres, have them tested first.',
+  },
+  frame: {
+    tools: 'Drill, bits, clamps, glue, square',
+    care: 'Drill with the work clamped. Solvents and glues: air the room, follow the label. Glue rests two hours before the next step.',
+  },
+  fill: {
+    tools: 'Gloves, mask, long sleeves, knife',
+    care: 'Fibres: gloves, mask and goggles, cover the skin, wrap the fill. Fire class of fill and foam by local code.',
+  },
+  cover: {
+    tools: 'Stapler, shears, iron',
+    care: 'Staples: eyes and fingers. Cloth by the fire class local code asks for.',
+  },
+  hang: {
+    tools: 'Level, tape, detector for cables and pipes, drill, two ladders',
+    care: 'Find cables and pipes before drilling. Overhead: two people, into structure, fixings by their maker’s rating, safety line; in doubt a qualified builder.',
+  },
+};
+
+export function taskCounts({ counts }: Pick<Task, 'counts'>, system: LengthSystem): string {
+  return counts
+    .map(({ what, amount }) =>
+      what === 'cloth'
+        ? `${areaText(amount, system, 1)} of cloth`
+        : what === 'overhead'
+          ? `${counted(amount, 'piece')} overhead`
+          : counted(amount, { cuts: 'part', screws: 'screw', fills: 'fill', pieces: 'piece' }[what]),
+    )
+    .join(', ');
+}
+
+/** "2 h 20 min", to five minutes. */
+export function timeText(minutes: number): string {
+  const m = Math.max(5, Math.round(minutes / 5) * 5);
+  const h = Math.floor(m / 60);
+  return h === 0 ? `${m} min` : m % 60 === 0 ? `${h} h` : `${h} h ${m % 60} min`;
 }

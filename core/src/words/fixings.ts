@@ -7,7 +7,7 @@ import type { Tile } from '../report/hangingAtSize';
 import type { HangingBlock } from '../report/hangingDrawing';
 import type { Fixing, Hold, HoldNote, HoldsResult } from '../studies/hang/holds';
 import type { HungPiece } from '../studies/hang/study';
-import type { BuyLine } from './build';
+import { type BuyLine, plainLine } from './build';
 import { fromMiddleText, lineWords } from './hang';
 import { surfaceWords } from './tapes';
 
@@ -224,21 +224,19 @@ export function fixingBuyLines({ pieces }: HoldsResult, link: number, system: Le
       links += chain?.made?.links ?? 0;
     }
   }
-  const run = (item: string, metres: number, note: string): BuyLine => ({
-    item,
-    amount: fixed(system === 'metric' ? metres : metres / FOOT, 1),
-    unit: system === 'metric' ? 'm' : 'ft',
-    note,
-  });
+  const run = (item: string, metres: number, note: string): BuyLine =>
+    plainLine(item, fixed(system === 'metric' ? metres : metres / FOOT, 1), system === 'metric' ? 'm' : 'ft', note);
   return [
     ...(cleats > 0 ? [run('Cleat, both halves', cleats, 'battens cut at 45°')] : []),
     ...(links > 0 ? [run('Chain', links * link, `${links} links`)] : []),
-    ...[...groups].map(([item, { count, rated }]) => ({
-      item,
-      amount: String(count),
-      unit: count === 1 ? 'piece' : 'pieces',
-      note: `for pieces with a place; rated ${ratedText(rated, system)} or more`,
-    })),
+    ...[...groups].map(([item, { count, rated }]) =>
+      plainLine(
+        item,
+        String(count),
+        count === 1 ? 'piece' : 'pieces',
+        `for pieces with a place; rated ${ratedText(rated, system)} or more`,
+      ),
+    ),
   ];
 }
 const upper = (text: string): string => text.replace(/^./, (c) => c.toUpperCase());

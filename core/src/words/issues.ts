@@ -130,12 +130,14 @@ const SENTENCES: { readonly [C in IssueCode]: Say<IssueValues[C]> } = {
     `${v.name} is made for the edge of wall and ceiling and hangs ${l('by')} under it on the ${surface(v.face)}.`,
   'build.nothing-decided': () => 'No panels are decided yet. Use the answer in Decay, or set numbers by surface there.',
   'build.diffusers-not-listed': (v) =>
-    `${v.count === 1 ? 'One hung diffuser is' : `${v.count} hung diffusers are`} not in these lists: buy them, or build them by a recipe of Recipes, which has their boards.`,
+    `${v.count === 1 ? 'One hung diffuser is' : `${v.count} hung diffusers are`} not in these lists and have no price: give one in Recipes, or build them by a recipe that has their boards.`,
   'build.frame-too-thick': (_v, l) =>
     `Two frame pieces of ${l('frame')} leave no room for fill in a panel this narrow.`,
   'build.stock-too-short': (_v, l) =>
-    `The panel's long side, ${l('longest')}, is longer than the timber as sold, ${l('stock')}.`,
-  'build.cloth-too-narrow': (_v, l) => `The ${l('roll')} cloth roll is too narrow to wrap this panel in one piece.`,
+    `The longest piece of timber, ${l('longest')}, is longer than any bar in the shop or in hand, ${l('stock')}.`,
+  'build.cloth-too-narrow': (_v, l) => `The ${l('roll')} cloth roll is no wider than a seam takes.`,
+  'build.seam': (v, l) =>
+    `On a ${l('roll')} roll the widest cloth is sewn of ${v.strips} strips; another roll is under Shop.`,
 };
 
 /** The sentence of an issue; lengths in the reader's system. */

@@ -79,7 +79,7 @@ function createAnswers() {
     orient: line('orient'),
     search: line('search'),
     layOut: line('lay-out'),
-    bars: line('bars'),
+    cuts: line('cuts'),
     bass: createBass(desk),
   };
   watch(

@@ -38,10 +38,10 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       solver ??= loadSolver();
       return studyTargetCosts(request.inputs, await solver, progress);
     }
-    case 'bars': {
-      const { studyBars } = await import('@tawny/core/studies/build/bars');
+    case 'cuts': {
+      const { studyCuts } = await import('@tawny/core/studies/build/cuts');
       solver ??= loadSolver();
-      return studyBars(request.inputs, await solver, progress);
+      return studyCuts(request.inputs, await solver, progress);
     }
     case 'recipes':
       return (await import('@tawny/core/studies/recipes/study')).studyRecipes(request.inputs, progress);

@@ -98,11 +98,12 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
     // Made in another form it may no longer hang so.
     if (way && !hangsSo(recipe.form, way)) delete treatment.fixings.ways[recipe.id];
   },
-  'take-recipe'({ treatment }, { id }) {
+  'take-recipe'({ treatment, buying }, { id }) {
     takeFrom(treatment.recipes, id);
     delete treatment.fixings.ways[id];
     treatment.pieces = treatment.pieces.filter((p) => p.recipe !== id);
     treatment.plan.recipes = treatment.plan.recipes.filter((r) => r.id !== id);
+    delete buying.readyMade[id];
   },
   'set-plan'({ treatment }, { plan }) {
     Object.assign(treatment.plan, structuredClone(plan));
@@ -110,7 +111,41 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
   'set-prices'({ treatment }, { prices }) {
     Object.assign(treatment.prices, prices);
   },
+  'set-workshop'({ buying }, { workshop }) {
+    Object.assign(buying.workshop, workshop);
+  },
   'set-buying'(draft, { buying }) {
     Object.assign(draft.buying, buying);
+  },
+  'put-wares'({ buying }, { wares }) {
+    for (const ware of wares) put(buying.catalogue, { ...ware });
+  },
+  'take-wares'({ buying }, { ids }) {
+    for (const id of ids) takeFrom(buying.catalogue, id);
+  },
+  'put-in-hand'({ buying }, { items }) {
+    for (const item of items) put(buying.inHand, { ...item });
+  },
+  'take-in-hand'({ buying }, { ids }) {
+    for (const id of ids) takeFrom(buying.inHand, id);
+  },
+  'set-ready-made'({ buying }, { recipe, as }) {
+    if (as === null) delete buying.readyMade[recipe];
+    else buying.readyMade[recipe] = { ...as };
+  },
+  'set-making'({ making }, changes) {
+    Object.assign(making, changes.making);
+  },
+  'tick-step'({ making, log }, { units, step, at, entry }) {
+    const those = new Set(units);
+    making.done = making.done.filter((d) => d.step !== step || !those.has(d.unit));
+    if (at !== null) making.done.push(...units.map((unit) => ({ unit, step, at })));
+    if (entry) put(log, structuredClone(entry));
+  },
+  'put-paid'({ making }, { paid }) {
+    put(making.paid, { ...paid });
+  },
+  'take-paid'({ making }, { id }) {
+    takeFrom(making.paid, id);
   },
 };

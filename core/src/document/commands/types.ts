@@ -1,8 +1,8 @@
 /** Every edit there is, by what of the document it is about. Plain values: commands are kept, sent and tried. */
 import type { Climate } from '../../air/air';
-import type { BuyingHabits } from '../../fabrication/shopping';
 import type { Fixings, Way } from '../../fixings/ways';
 import type { LayoutId } from '../../layout/rigs';
+import type { Workshop } from '../../recipes/parts/types';
 import type { Prices } from '../../recipes/types';
 import type { BoxRoom } from '../create';
 import type { OutlineCorner } from '../place/outline';
@@ -10,12 +10,14 @@ import type { Numbers } from '../recipes';
 import type {
   Beam,
   Brief,
+  Buying,
   Ceiling,
   Framing,
   Furniture,
   HeadRange,
   LogEntry,
   Loudspeaker,
+  Making,
   Opening,
   OwnMaterial,
   OwnRecipe,
@@ -29,6 +31,7 @@ import type {
   Project,
   RoomState,
   SiteMark,
+  Step,
 } from '../schema/project';
 
 /** Everything that is put into a room by itself, by the list of the document it lives in. */
@@ -105,7 +108,20 @@ export type TreatmentCommand =
   | { type: 'set-way'; recipe: string; way: Way | null }
   | { type: 'set-plan'; plan: Partial<Plan> }
   | { type: 'set-prices'; prices: Partial<Prices> }
-  | { type: 'set-buying'; buying: Partial<BuyingHabits> };
+  /** How pieces are made and what is beside it; lists are put and taken one by one. */
+  | { type: 'set-workshop'; workshop: Partial<Workshop> }
+  | { type: 'set-buying'; buying: Partial<Omit<Buying, 'workshop' | 'catalogue' | 'inHand' | 'readyMade'>> }
+  | { type: 'put-wares'; wares: Buying['catalogue'] }
+  | { type: 'take-wares'; ids: string[] }
+  | { type: 'put-in-hand'; items: Buying['inHand'] }
+  | { type: 'take-in-hand'; ids: string[] }
+  /** What a piece of a recipe costs ready made, and whether it is bought so; null: not known, made here. */
+  | { type: 'set-ready-made'; recipe: string; as: Buying['readyMade'][string] | null }
+  | { type: 'set-making'; making: Partial<Omit<Making, 'done' | 'paid'>> }
+  /** A step done to pieces, or (null) no longer; written into the log by `entry`. */
+  | { type: 'tick-step'; units: string[]; step: Step; at: string | null; entry: LogEntry | null }
+  | { type: 'put-paid'; paid: Making['paid'][number] }
+  | { type: 'take-paid'; id: string };
 
 /** What is wanted, and what is written down. */
 export type RecordCommand =

@@ -76,6 +76,10 @@ export const LIMITS = {
   safetyFactor: [1, 20],
   link: [0.005, 0.2],
   fittings: [0, 0.4],
+  wareLength: [0.02, 100],
+  wareWidth: [0.002, 6],
+  wareThickness: [0.0001, 1],
+  pack: [0.01, 100000],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) =>

@@ -1,11 +1,12 @@
 /**
- * The saved document, version 10: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 11: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
 import * as z from 'zod/mini';
 import { CEILING, FLOOR, surfaceOfFace } from '../../geometry/solid';
 import { LAYOUTS } from '../../layout/rigs';
+import { MAKES } from '../../catalogue/sorts';
 import { hangsSo } from '../../fixings/ways';
 import { isMaterial } from '../../materials/library';
 import { isLibraryRecipe, RECIPES } from '../../recipes/library';
@@ -26,6 +27,7 @@ import {
   headRange,
   logEntry,
   loudspeaker,
+  making,
   marking,
   opening,
   ownMaterial,
@@ -42,10 +44,10 @@ import { ownTarget, plan, prices, recipe } from './recipe';
 import { solidFault } from '../place/shape';
 
 export { LIMITS } from './basics';
-export { FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
+export { DAYS, FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, STEPS, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 10;
+export const VERSION = 11;
 
 const shape = z.strictObject({
   format: z.literal(FORMAT),
@@ -124,6 +126,7 @@ const shape = z.strictObject({
   /** Marks as met on site, by mark id. */
   site: z.record(key(120), siteMark),
   buying,
+  making,
 });
 
 export type Project = z.infer<typeof shape>;
@@ -148,6 +151,9 @@ export type PieceAt = Piece & { place: { kind: 'at' } };
 export type PieceByNumber = Piece & { place: { kind: 'number' } };
 export type LogEntry = Project['log'][number];
 export type SiteMark = Project['site'][string];
+export type Buying = Project['buying'];
+export type Making = Project['making'];
+export type Step = Making['done'][number]['step'];
 export type Hanging = Project['treatment']['hanging'];
 export type Spread = Hanging['spread'];
 export type Fixings = Project['treatment']['fixings'];
@@ -320,6 +326,36 @@ function checkPieces(p: Project, mustBeKnown: (path: (string | number)[], name: 
   });
 }
 
+/** Wares are of something their sort can be of, and everything in a list is there once. */
+function checkBuying(p: Project, mustBeKnown: (path: (string | number)[], name: string) => void, wrong: Wrong): void {
+  const { catalogue, inHand, readyMade } = p.buying;
+  const lists = [
+    [['buying', 'catalogue'], catalogue],
+    [['buying', 'inHand'], inHand],
+    [['making', 'paid'], p.making.paid],
+  ] as const;
+  for (const [path, list] of lists) {
+    const seen = new Set<string>();
+    list.forEach(({ id: name }, i) => {
+      if (seen.has(name)) wrong([...path, i, 'id'], `expected "${name}" only once`);
+      seen.add(name);
+    });
+  }
+  for (const [key, list] of [
+    ['catalogue', catalogue],
+    ['inHand', inHand],
+  ] as const)
+    list.forEach(({ sort, make }, i) => {
+      const can = MAKES[sort];
+      if (!can.includes(make))
+        wrong(
+          ['buying', key, i, 'make'],
+          `a ${sort} is made of ${can.map((m) => (m === '' ? 'nothing told' : m)).join(', ')}, got "${make}"`,
+        );
+    });
+  for (const name of Object.keys(readyMade)) mustBeKnown(['buying', 'readyMade', name], name);
+}
+
 export const projectSchema = shape.check((ctx) => {
   const p = ctx.value;
   let sound = true;
@@ -358,6 +394,7 @@ export const projectSchema = shape.check((ctx) => {
   mustBeKnown(['treatment', 'cover'], p.treatment.cover);
   p.treatment.plan.recipes.forEach((r, i) => mustBeKnown(['treatment', 'plan', 'recipes', i, 'id'], r.id));
   checkPieces(p, mustBeKnown, wrong);
+  checkBuying(p, mustBeKnown, wrong);
   for (const [id, way] of Object.entries(p.treatment.fixings.ways)) {
     const path = ['treatment', 'fixings', 'ways', id];
     mustBeKnown(path, id);

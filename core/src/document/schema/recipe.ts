@@ -97,6 +97,7 @@ export const plan = z.strictObject({
 export const prices = z.strictObject({
   fill: within('price'),
   cloth: within('price'),
+  fleece: within('price'),
   timber: within('price'),
   board: within('price'),
   sundries: within('price'),

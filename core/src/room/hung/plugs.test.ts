@@ -29,7 +29,7 @@ test('it is 6 mm smaller than its window on every side, in nobody’s way, and p
   expect(hang.pieces.map((p) => [p.label, p.conflicts])).toEqual([['A1', []]]);
   expect(studyHolds(after, hang).pieces[0]).toMatchObject({ way: 'pressed', fixings: [] });
   // Build makes its frame in that size.
-  expect(studyBuild(withPlug).result.recipes).toMatchObject([{ recipe: 'plug-10', count: 1, listed: true }]);
+  expect(studyBuild(withPlug).result.recipes).toMatchObject([{ recipe: 'plug-10', count: 1 }]);
 });
 
 test('moved out of the window it says so, and what of the window it meets', () => {

@@ -4,7 +4,7 @@ import { FIRST_COVER } from '../../document/recipes';
 import type { Project } from '../../document/schema/project';
 import { decided, pieceAt } from '../../testing/pieces';
 import { PLAIN_PRICES } from '../../recipes/types';
-import { batchesOf, studyBuild } from './study';
+import { studyBuild } from './study';
 import { benchFor } from '../dose/bench';
 import { planInputs } from '../dose/inputs';
 import { settingOf } from '../../room/setting';
@@ -22,10 +22,6 @@ test('framed recipes are bought with the panels; boxes and diffusers stand by th
   });
   const { result } = studyBuild(project);
   expect(result.panels).toBe(14);
-  expect(batchesOf(project).map((b) => [b.count, b.depth])).toEqual([
-    [2, 0.1],
-    [6, 0.1],
-  ]);
   expect(result.recipes.map((r) => [r.recipe, r.count])).toEqual([
     [COVER, 2],
     ['panel-10', 6],
@@ -36,9 +32,21 @@ test('framed recipes are bought with the panels; boxes and diffusers stand by th
   expect(panel!.fill).toBeCloseTo(6 * 0.564 * 1.164 * 0.1, 9);
   expect(diffuser!.fill).toBe(0);
   expect(diffuser!.board).toBeGreaterThan(4);
-  expect(skin!.board).toBeCloseTo(4 * 0.72, 9);
-  // Eight panels of one size and depth want sixteen stiles.
-  expect(result.shopping!.pieces.find((p) => p.name === 'stile')!.count).toBe(16);
+  // Skins and the backs that shut their boxes.
+  expect(skin!.board).toBeCloseTo(4 * 2 * 0.72, 9);
+  // Eight panels of one size and depth want sixteen stiles; boxes have timber of their own depth.
+  const deep = (d: number) => result.needs.find((n) => n.of.sort === 'bar' && Math.abs(n.of.depth - d) < 1e-9)!;
+  const stiles = (d: number) =>
+    deep(d)
+      .parts.filter((p) => p.name === 'stile')
+      .reduce((sum, p) => sum + p.count, 0);
+  expect([stiles(0.1), stiles(0.12)]).toEqual([16, 8]);
+  expect(result.sheets.map((s) => [s.letter, s.count])).toEqual([
+    ['A', 2],
+    ['B', 6],
+    ['C', 2],
+    ['D', 4],
+  ]);
 });
 
 test('prices and an own price move the money; taking a recipe away takes it from what is decided', () => {
@@ -104,19 +112,21 @@ test('what hangs and what is decided by number is one list with one price, and t
     },
   ).project;
   const { result, issues } = studyBuild(project);
-  expect(result.recipes.map((r) => [r.count, r.depth, r.listed])).toEqual([
-    [4, 0.2, true],
-    [1, 0.25, true],
-    [1, 0.2, true],
-    [1, 0.018, false],
-    [1, 0.15, false],
+  expect(result.recipes.map((r) => [r.count, r.depth])).toEqual([
+    [2, 0.2],
+    // Overhead it is another piece to build: it may have more braces.
+    [2, 0.2],
+    [1, 0.25],
+    [1, 0.2],
+    [1, 0.018],
+    [1, 0.15],
   ]);
-  expect(result.shopping!.fills.map((f) => f.depth)).toEqual([0.1, 0.15]);
+  expect(result.needs.flatMap((n) => (n.of.sort === 'slab' ? [n.of.thickness] : []))).toEqual([0.1, 0.15]);
   expect(result.panels).toBe(8);
   expect(issues.map((i) => i.code)).toContain('build.diffusers-not-listed');
   // By hand: fill, cloth with its turns, two stiles, two rails and a brace, sundries.
   const panel = 0.564 * 1.164 * 0.1 * 110 + 0.9 * 1.5 * 9 + (2 * 1.2 + 3 * 0.564) * 2.2 + 4;
-  expect(result.recipes[0]!.cost).toBeCloseTo(4 * panel, 9);
+  expect(result.recipes[0]!.cost).toBeCloseTo(2 * panel, 9);
   expect(result.cost).toBeCloseTo(
     result.recipes.reduce((s, r) => s + r.cost, 0),
     9,
@@ -129,7 +139,8 @@ test('what hangs and what is decided by number is one list with one price, and t
     { item: 'hook', count: 2, length: null },
     { item: 'overhead-hook', count: 8, length: null },
     { item: 'safety-line', count: 2, length: null },
-    { item: 'screw', count: 5 * 12 + 8, length: null },
     { item: 'spacer', count: 4, length: 0.1 },
   ]);
+  // Two at each joint: eight a frame, four a brace; two frames overhead, one of 60 × 60 cm without a brace, eight round a board's edge no joint.
+  expect(result.small.find((s) => s.item === 'screw')!.amount).toBe(5 * 12 + 8);
 });

@@ -26,7 +26,7 @@ export interface TargetCost {
 }
 
 export function targetCostInputs(project: Project, setting: Setting, decay: DecayInputs): TargetCostInputs {
-  const make = { c: setting.c, habits: project.buying };
+  const make = { c: setting.c, workshop: project.buying.workshop };
   return { decay, panelCost: billOf(coverOf(project), project.treatment.prices, make).cost };
 }
 

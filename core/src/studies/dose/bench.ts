@@ -58,7 +58,7 @@ function roomInBands(inputs: PlanInputs): { room: DecayRoom; mids: readonly numb
 }
 
 export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] } {
-  const { decay, prices, habits } = inputs;
+  const { decay, prices, workshop } = inputs;
   const { room, mids } = roomInBands(inputs);
   // A third belongs to the judged range from the lower third of its octave on.
   const from = inputs.bands === 'octaves' ? decay.lowestOctave : decay.lowestOctave * 0.78;
@@ -67,7 +67,7 @@ export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] 
     id: r.id,
     name: r.name,
     alpha: alphaIn(inputs, r),
-    bill: billOf(r, prices, { c: decay.c, habits }),
+    bill: billOf(r, prices, { c: decay.c, workshop }),
     spread: recipeSpread(r),
   }));
   const byId = new Map(recipes.map((r) => [r.id, r]));

@@ -98,7 +98,7 @@ export function planInputs(
       .reduce((sum, p) => sum + p.spans.reduce((s, [from, to]) => s + to - from, 0), 0),
     plan: structuredClone(plan),
     prices: { ...prices },
-    habits: { ...project.buying },
+    workshop: project.buying.workshop,
     currency: project.brief.budget?.currency ?? '€',
   };
 }

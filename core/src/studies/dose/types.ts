@@ -1,5 +1,5 @@
 /** What the plan study is given and what it answers; plain values, so that a worker can be sent them. */
-import type { BuyingHabits } from '../../fabrication/shopping';
+import type { Workshop } from '../../recipes/parts/types';
 import type { Aim, PlaceClass } from '../../dosage/aims';
 import type { Demand } from '../../dosage/plan';
 import type { Plan } from '../../document/schema/project';
@@ -48,7 +48,7 @@ export interface PlanInputs {
   plan: Plan;
   prices: Prices;
   /** How frames are made and bought. */
-  habits: BuyingHabits;
+  workshop: Workshop;
   currency: string;
 }
 

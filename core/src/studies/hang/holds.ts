@@ -283,8 +283,12 @@ function notesOf(setting: Setting, pieces: readonly Hold[]): HoldNote[] {
 }
 
 export function studyHolds(setting: Setting, { pieces }: HangResult): HoldsResult {
-  const { climate, buying: habits, treatment } = setting.project;
-  const make = { c: speedHumid(climate), habits };
+  const {
+    climate,
+    buying: { workshop },
+    treatment,
+  } = setting.project;
+  const make = { c: speedHumid(climate), workshop };
   // Pieces made alike are one recipe.
   const masses = new Map<Recipe, number>();
   const massOf = (recipe: Recipe): number => {

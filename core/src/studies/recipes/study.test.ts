@@ -1,4 +1,4 @@
-import { DEFAULT_HABITS } from '../../fabrication/shopping';
+import { PLAIN_WORKSHOP } from '../../recipes/parts/types';
 import { RECIPES } from '../../recipes/library';
 import { PLAIN_PRICES, type Recipe } from '../../recipes/types';
 import { conflictSentence, demandWords, relaxationSentence } from '../../words/plan';
@@ -10,7 +10,7 @@ import { recipeWorking, scatterWorking, tuningWorking } from './working';
 
 const recipe = (id: string): Recipe => RECIPES.find((r) => r.id === id)!;
 const sheets = (...recipes: Recipe[]) =>
-  studyRecipes({ recipes, prices: PLAIN_PRICES, habits: DEFAULT_HABITS, rho: 1.2041, c: 343.2 });
+  studyRecipes({ recipes, prices: PLAIN_PRICES, workshop: PLAIN_WORKSHOP, rho: 1.2041, c: 343.2 });
 const sheet = (r: Recipe) => sheets(r)[0]!;
 
 test('a porous panel: rating, worth around the curve, the best fill for its depth, a working with every layer', () => {
@@ -93,7 +93,7 @@ test('what is not whole says so and has no curve; several sheets come in their o
     {
       recipes: [{ ...recipe('panel-10'), layers: [] }, recipe('block')],
       prices: PLAIN_PRICES,
-      habits: DEFAULT_HABITS,
+      workshop: PLAIN_WORKSHOP,
       rho: 1.2,
       c: 343,
     },

@@ -17,7 +17,7 @@ import {
   recipeSpread,
   THIRDS,
 } from '../../recipes/curve';
-import type { BuyingHabits } from '../../fabrication/shopping';
+import type { Workshop } from '../../recipes/parts/types';
 import type { Prices, Recipe, RecipeLayer } from '../../recipes/types';
 import { boardsOf, wellDepthOf } from '../../recipes/wells';
 import { type Scattering, scatteringOf } from './scatter';
@@ -75,7 +75,7 @@ export type RecipeNote =
 export interface RecipeSheetInputs {
   recipes: Recipe[];
   prices: Prices;
-  habits: BuyingHabits;
+  workshop: Workshop;
   rho: number;
   c: number;
 }
@@ -142,9 +142,9 @@ function notesOf(recipe: Recipe, air: Air): RecipeNote[] {
   return notes;
 }
 
-function sheetFor(recipe: Recipe, { prices, habits, rho, c }: RecipeSheetInputs): RecipeSheet {
+function sheetFor(recipe: Recipe, { prices, workshop, rho, c }: RecipeSheetInputs): RecipeSheet {
   const air = { rho, c };
-  const bill = billOf(recipe, prices, { c, habits });
+  const bill = billOf(recipe, prices, { c, workshop });
   const wooden = recipe.layers.length === 0;
   const nothing: RecipeSheet = {
     id: recipe.id,

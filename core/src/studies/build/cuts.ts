@@ -1,0 +1,329 @@
+/** Every material cut from what is in hand and what the shop has, for least money; what is bought for it, what is left, what other stock would cost. */
+import { layersOf, priceOf, type InHand, type Ware, waresFor } from '../../catalogue/wares';
+import { cutBars, type BarStock, type CutPlan } from '../../cutting/bars';
+import { boardCuts, type BoardPiece, type BoardPlan, type BoardStock, cutBoards } from '../../cutting/boards';
+import { cutRoll, type RollPlan } from '../../cutting/roll';
+import type { Project } from '../../document/schema/project';
+import type { IntegerSolver } from '../../dosage/solver';
+import type { Material } from '../../recipes/parts/types';
+import type { Prices } from '../../recipes/types';
+import type { Need, Wanted } from './needs';
+import type { BuildResult } from './study';
+
+export interface CutInputs {
+  needs: Need[];
+  wares: Ware[];
+  inHand: InHand[];
+  prices: Prices;
+  kerf: number;
+  trim: number;
+  pattern: boolean;
+  overlap: number;
+  /** Bought beyond what is cut, of fill and cloth. */
+  waste: number;
+}
+
+/** Where a piece of stock comes from: a ware that is bought, or something in hand. */
+export interface Source {
+  ware: string | null;
+  inHand: string | null;
+  length: number;
+  width: number;
+  thickness: number | null;
+}
+
+/** A ware to buy. */
+export interface Purchase {
+  ware: string;
+  /** Bars, boards, slabs or pipes cut from; of rolls metres; of which `spare` are for what goes wrong. */
+  count: number;
+  spare: number;
+  /** Packs; of rolls metres, rounded up to a tenth. */
+  packs: number;
+  /** Of a pack, and of all with its delivery; null: nobody knows. */
+  price: number | null;
+  money: number | null;
+  /** Whether the price is the catalogue's; else it is reckoned from prices of materials. */
+  told: boolean;
+}
+
+/** What is left of bars, boards and slabs, large enough to be of use. */
+export interface Offcut {
+  length: number;
+  width: number | null;
+  count: number;
+}
+
+/** Parts as the plan cuts them: slabs in layers, triangles two from a rectangle. */
+export interface CutPart extends Wanted {
+  /** Rectangles, bars or cuts of cloth in all. */
+  cuts: number;
+}
+
+interface Of {
+  need: Need;
+  parts: CutPart[];
+  sources: Source[];
+  buy: Purchase[];
+  /** Things in hand that are used, and how many. */
+  used: { id: string; count: number }[];
+  offcuts: Offcut[];
+}
+
+export type MaterialPlan = Of &
+  (
+    | { kind: 'line'; plan: Extract<CutPlan, { feasible: true }> }
+    | { kind: 'sheet'; plan: Extract<BoardPlan, { feasible: true }>; kerf: number; trim: number }
+    | { kind: 'roll'; plan: Extract<RollPlan, { feasible: true }>; width: number }
+    /** Nothing it could be cut from; or nothing large enough. */
+    | { kind: 'none'; why: 'no-ware' | 'too-small' }
+  );
+
+/** One material cut from one ware that is not ticked, and nothing else bought. */
+export interface OtherStock {
+  key: string;
+  ware: string;
+  /** Money of this material so, and how much less that is than the plan; null: a price is missing. */
+  money: number | null;
+  saves: number | null;
+}
+
+export interface CutsResult {
+  plans: MaterialPlan[];
+  others: OtherStock[];
+}
+
+/** What is to be cut of a document as it is now. */
+export function cutInputs(
+  { buying, treatment }: Pick<Project, 'buying' | 'treatment'>,
+  result: BuildResult,
+): CutInputs {
+  const { catalogue, inHand, kerf, trim, pattern, overlap, waste } = buying;
+  return {
+    needs: result.needs,
+    wares: catalogue.filter((w) => w.sort !== 'small'),
+    inHand,
+    prices: treatment.prices,
+    ...{ kerf, trim, pattern, overlap, waste },
+  };
+}
+
+/** Slabs of any thickness are as thick as this where triangles are stacked, m. */
+export const STACKED = 0.1;
+/** Offcuts worth keeping: bars so long, boards and slabs so wide and long, m. */
+const KEEP = { bar: 0.3, width: 0.1, length: 0.3 };
+
+const mm = (m: number): number => Math.round(m * 1000) / 1000;
+
+/** How often each part is cut from slabs so thick; null: they do not fill it. */
+function cutParts({ of, parts, stacked }: Need, thickness: number | null): CutPart[] | null {
+  if (of.sort !== 'slab') return parts.map((p) => ({ ...p, cuts: p.count }));
+  if (stacked) {
+    const each = Math.ceil(of.thickness / (thickness ?? STACKED) - 1e-6);
+    // Two triangles come from one square.
+    return parts.map((p) => ({ ...p, cuts: Math.ceil((p.count * each) / 2) }));
+  }
+  const layers = layersOf(thickness, of.thickness);
+  return layers === null ? null : parts.map((p) => ({ ...p, cuts: p.count * layers }));
+}
+
+type Priced = { amount: number; told: boolean } | null;
+/** Of one bar, board or slab, of a metre of roll. */
+const each = (ware: Ware, of: Material, prices: Prices): Priced => {
+  const price = priceOf(ware, of, prices);
+  return price && { ...price, amount: of.sort === 'roll' ? price.amount : price.amount / ware.pack };
+};
+
+/** Prices the search goes by: money where all of it is known, else size, so that least is wasted. */
+function weights(wares: readonly Ware[], of: Material, prices: Prices): number[] {
+  const known = wares.map((w) => each(w, of, prices));
+  if (known.every((p) => p !== null)) return known.map((p) => p!.amount);
+  return wares.map((w) => (w.length ?? 1) * (of.sort === 'bar' || of.sort === 'pipe' ? 1 : (w.width ?? 1)));
+}
+
+function purchaseOf(ware: Ware, of: Material, count: number, { prices, waste }: CutInputs): Purchase {
+  const roll = of.sort === 'roll';
+  const spare = roll ? count * waste : of.sort === 'slab' ? Math.ceil(count * waste - 1e-9) : 0;
+  const packs = roll ? Math.ceil((count + spare) * 10 - 1e-9) / 10 : Math.ceil((count + spare) / ware.pack - 1e-9);
+  const price = priceOf(ware, of, prices);
+  const money = price === null || packs === 0 ? null : price.amount * packs + (ware.delivery ?? 0);
+  return {
+    ware: ware.id,
+    ...{ count, spare, packs },
+    price: price?.amount ?? null,
+    money,
+    told: price?.told ?? false,
+  };
+}
+
+/** Bought and used of a stock list: wares first, then what is in hand. */
+function takenOf(wares: readonly Ware[], hand: readonly InHand[], cuts: readonly { stock: number; count: number }[]) {
+  const taken = (k: number) => cuts.reduce((sum, c) => sum + (c.stock === k ? c.count : 0), 0);
+  return {
+    bought: wares.map((ware, k) => ({ ware, count: taken(k) })).filter(({ count }) => count > 0),
+    used: hand.map(({ id }, k) => ({ id, count: taken(wares.length + k) })).filter(({ count }) => count > 0),
+  };
+}
+
+/** Offcuts alike together, the largest first. */
+function gathered(list: Offcut[]): Offcut[] {
+  const alike = new Map<string, Offcut>();
+  for (const o of list) {
+    const key = `${mm(o.length)} ${o.width === null ? '' : mm(o.width)}`;
+    const same = alike.get(key);
+    if (same) same.count += o.count;
+    // Rounded down: what is left is never told larger than it is.
+    else
+      alike.set(key, {
+        ...o,
+        length: Math.floor(o.length * 1000 + 1e-6) / 1000,
+        width: o.width === null ? null : Math.floor(o.width * 1000 + 1e-6) / 1000,
+      });
+  }
+  return [...alike.values()].sort((a, b) => b.length * (b.width ?? 1) - a.length * (a.width ?? 1));
+}
+
+/** One material from these wares and what is in hand. */
+function planFor(need: Need, wares: readonly Ware[], inputs: CutInputs, solver: IntegerSolver): MaterialPlan {
+  const { of } = need;
+  const hand = waresFor(inputs.inHand, of, need.stacked);
+  const base = { need, parts: cutParts(need, null) ?? [], sources: [], buy: [], used: [], offcuts: [] };
+  if (wares.length + hand.length === 0) return { ...base, kind: 'none', why: 'no-ware' };
+  const source = (w: Ware | InHand): Source => ({
+    ware: 'name' in w ? w.id : null,
+    inHand: 'name' in w ? null : w.id,
+    length: w.length ?? Infinity,
+    width: w.width ?? 0,
+    thickness: w.thickness,
+  });
+  if (of.sort === 'roll') return rollPlan(need, wares, hand, inputs, solver);
+  const weight = weights(wares, of, inputs.prices);
+  const priced = [
+    ...wares.map((w, k) => ({ w, price: weight[k]!, available: null as number | null })),
+    ...hand.map((w) => ({ w, price: 0, available: w.count as number | null })),
+  ];
+  const sources = priced.map(({ w }) => source(w));
+  const finish = (cuts: readonly { stock: number; count: number }[]) => {
+    const { bought, used } = takenOf(wares, hand, cuts);
+    return { sources, used, buy: bought.map(({ ware, count }) => purchaseOf(ware, of, count, inputs)) };
+  };
+  if (of.sort === 'bar' || of.sort === 'pipe') {
+    const stock = priced.map(({ w, price, available }): BarStock => ({ length: w.length!, price, available }));
+    const parts = cutParts(need, null)!;
+    const pieces = parts.map((p) => ({ length: p.length, count: p.cuts }));
+    const plan = cutBars(solver, { stock, pieces, kerf: inputs.kerf, trim: inputs.trim });
+    if (!plan.feasible) return { ...base, kind: 'none', why: 'too-small' };
+    const offcuts = plan.cuts
+      .filter((c) => c.rest >= KEEP.bar)
+      .map((c) => ({ length: c.rest, width: null, count: c.count }));
+    return { ...base, ...finish(plan.cuts), parts, offcuts: gathered(offcuts), kind: 'line', plan };
+  }
+  // Slabs and boards of one thickness at a time: what fills with two layers is cut twice as often.
+  let best: { plan: MaterialPlan; weight: number } | null = null;
+  for (const thickness of new Set(priced.map(({ w }) => (of.sort === 'slab' ? w.thickness : null)))) {
+    const parts = cutParts(need, thickness);
+    if (!parts) continue;
+    const own = priced.map((p) => (of.sort === 'slab' && p.w.thickness !== thickness ? { ...p, available: 0 } : p));
+    const stock = own.map(({ w, price, available }): BoardStock => ({
+      ...{ length: w.length!, width: w.width ?? w.length!, price, available },
+    }));
+    const pieces = parts.map((p): BoardPiece => ({ length: p.length, width: p.width, count: p.cuts, grain: p.grain }));
+    // Fill is cut with a knife.
+    const [kerf, trim] = of.sort === 'slab' ? [0, 0] : [inputs.kerf, inputs.trim];
+    const job = { stock, pieces, kerf, trim };
+    const plan = cutBoards(solver, job);
+    if (!plan.feasible || (best && plan.cost >= best.weight - 1e-9)) continue;
+    const offcuts = plan.cuts.flatMap((c) =>
+      boardCuts(c, job)
+        .rests.map((r) => ({ long: Math.max(r.length, r.width), short: Math.min(r.length, r.width) }))
+        .filter(({ long, short }) => long >= KEEP.length && short >= KEEP.width)
+        .map(({ long, short }) => ({ length: long, width: short, count: c.count })),
+    );
+    best = {
+      weight: plan.cost,
+      plan: { ...base, ...finish(plan.cuts), parts, offcuts: gathered(offcuts), kind: 'sheet', plan, kerf, trim },
+    };
+  }
+  return best?.plan ?? { ...base, kind: 'none', why: 'too-small' };
+}
+
+/** Cloth from the roll that costs least; from one in hand where that is long enough for all of it. */
+function rollPlan(
+  need: Need,
+  wares: readonly Ware[],
+  hand: readonly InHand[],
+  inputs: CutInputs,
+  solver: IntegerSolver,
+): MaterialPlan {
+  const { of } = need;
+  const parts = cutParts(need, null)!;
+  const base = { need, parts, sources: [], buy: [], used: [], offcuts: [] };
+  const pieces = parts.map((p) => ({
+    length: p.length,
+    width: p.width,
+    count: p.cuts,
+    grain: p.grain && inputs.pattern,
+  }));
+  let best: { plan: MaterialPlan; weight: number } | null = null;
+  for (const w of [...hand, ...wares]) {
+    const plan = cutRoll(solver, { pieces, roll: w.width!, overlap: inputs.overlap });
+    if (!plan.feasible) continue;
+    const bought = 'name' in w;
+    if (!bought && (w.length ?? 0) < plan.length) continue;
+    const price = bought ? (each(w, of, inputs.prices)?.amount ?? w.width!) : 0;
+    const weight = plan.length * price;
+    if (best && weight >= best.weight - 1e-9) continue;
+    const source = { length: w.length ?? Infinity, width: w.width!, thickness: null };
+    best = {
+      weight,
+      plan: {
+        ...base,
+        sources: [{ ...source, ware: bought ? w.id : null, inHand: bought ? null : w.id }],
+        buy: bought ? [purchaseOf(w, of, plan.length, inputs)] : [],
+        used: bought ? [] : [{ id: w.id, count: 1 }],
+        kind: 'roll',
+        plan,
+        width: w.width!,
+      },
+    };
+  }
+  return best?.plan ?? { ...base, kind: 'none', why: wares.length + hand.length > 0 ? 'too-small' : 'no-ware' };
+}
+
+/** Money of a plan; null where a price is missing. */
+export const moneyOf = ({ buy }: Pick<MaterialPlan, 'buy'>): number | null =>
+  buy.reduce<number | null>((sum, b) => (sum === null || b.money === null ? null : sum + b.money), 0);
+
+export function studyCuts(
+  inputs: CutInputs,
+  solver: IntegerSolver,
+  progress: (part: number) => void = () => {},
+): CutsResult {
+  const { needs, wares } = inputs;
+  const plans: MaterialPlan[] = [];
+  const others: OtherStock[] = [];
+  const ticked = wares.filter((w) => w.used);
+  const made = needs.filter((n) => n.of.sort !== 'whole');
+  for (const [i, need] of made.entries()) {
+    progress(i / made.length);
+    const plan = planFor(need, waresFor(ticked, need.of, need.stacked), inputs, solver);
+    plans.push(plan);
+    const money = moneyOf(plan);
+    for (const ware of waresFor(
+      wares.filter((w) => !w.used),
+      need.of,
+      need.stacked,
+    )) {
+      const so = planFor(need, [ware], inputs, solver);
+      if (so.kind === 'none') continue;
+      const other = moneyOf(so);
+      others.push({
+        key: need.key,
+        ware: ware.id,
+        money: other,
+        saves: money === null || other === null || plan.kind === 'none' ? null : money - other,
+      });
+    }
+  }
+  return { plans, others };
+}
