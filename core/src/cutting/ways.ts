@@ -176,7 +176,7 @@ function boundOf<L>(job: Job<L>, aim: Aim, start: readonly Way<L>[]): Bound<L> |
         known.add(keyOf(way));
         ways.push(way);
         more = true;
-      } else if (value === null || value > bars[k]! + SLACK) met = false;
+      } else if (value === null || value > Math.max(gives, bars[k]!) + SLACK) met = false;
     });
     if (more) continue;
     const nothing = answer.x.slice(ways.length).some((n) => n > SLACK);

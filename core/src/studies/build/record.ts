@@ -1,0 +1,142 @@
+/** What was bought and what was cut, as edits: stock comes into hand, is used, and its offcuts are kept for what is cut next. */
+import type { InHand } from '../../catalogue/wares';
+import type { SingleCommand } from '../../document/commands/types';
+import type { LogEntry, Project } from '../../document/schema/project';
+import type { Material } from '../../recipes/parts/types';
+import type { BuyList } from './buy';
+import { type CutInputs, cutInputs, type MaterialPlan, type Offcut } from './cuts';
+import { needsOf } from './needs';
+import type { BuildResult } from './study';
+
+/** When, and a name nobody else has for each thing put down. */
+export interface Clerk {
+  at: string;
+  id: () => string;
+}
+
+/** The sort, section and fill of something cut from a material; m. */
+function stuffOf(of: Material): Omit<InHand, 'id' | 'count' | 'length'> | null {
+  const plain = { make: '', density: null, width: null, thickness: null };
+  switch (of.sort) {
+    case 'bar':
+      return { ...plain, sort: 'bar', thickness: of.thickness, width: of.depth };
+    case 'board':
+      return { ...plain, sort: 'board', make: of.make, thickness: of.thickness };
+    case 'slab':
+      return { ...plain, sort: 'slab', make: of.fill.kind, density: of.fill.density, thickness: of.thickness };
+    case 'pipe':
+      return { ...plain, sort: 'pipe', width: of.inner };
+    case 'roll':
+      return { ...plain, sort: 'roll', make: of.make };
+    case 'whole':
+      return null;
+  }
+}
+
+const logEntry = ({ at, id }: Clerk, text: string): LogEntry => ({
+  id: `log-${id()}`,
+  at,
+  kind: 'built',
+  text,
+  readings: {},
+});
+
+/** Everything on the list is bought: it is in hand now, the money is written down, and every piece not cut yet is bought. */
+export function boughtEdit(list: BuyList, uncut: readonly string[], amount: number, clerk: Clerk): SingleCommand[] {
+  const items = list.items.flatMap((i): InHand[] => {
+    if (i.kind !== 'ware') return [];
+    const stuff = stuffOf(i.need.of);
+    if (!stuff) return [];
+    const { ware, purchase } = i;
+    const roll = stuff.sort === 'roll';
+    const thickness = stuff.sort === 'slab' && ware.thickness !== null ? ware.thickness : stuff.thickness;
+    const width = stuff.width ?? ware.width;
+    const length = roll ? purchase.packs : ware.length;
+    return [
+      {
+        ...stuff,
+        id: `hand-${clerk.id()}`,
+        thickness,
+        width,
+        length,
+        count: roll ? 1 : Math.round(purchase.packs * ware.pack),
+      },
+    ];
+  });
+  return [
+    {
+      type: 'tick-step',
+      units: [...uncut],
+      step: 'buy',
+      at: clerk.at,
+      entry: logEntry(clerk, `Bought for ${uncut.length} pieces`),
+    },
+    ...(items.length > 0 ? [{ type: 'put-in-hand', items } as const] : []),
+    ...(amount > 0
+      ? [
+          {
+            type: 'put-paid',
+            paid: { id: `paid-${clerk.id()}`, at: clerk.at, what: 'The list to buy', amount },
+          } as const,
+        ]
+      : []),
+  ];
+}
+
+/** What is cut for some pieces alone. */
+export function cutInputsFor(project: Project, result: BuildResult, units: readonly string[]): CutInputs {
+  const those = new Set(units);
+  const sheets = result.sheets.map((s) => ({ ...s, uncut: s.units.filter((u) => those.has(u)).length }));
+  return cutInputs(project, { ...result, needs: needsOf(sheets) });
+}
+
+const offcutOf = (
+  of: Material,
+  { length, width, count }: Offcut,
+  thickness: number | null,
+  id: string,
+): InHand | null => {
+  const stuff = stuffOf(of);
+  return stuff && { ...stuff, id, length, count, width: width ?? stuff.width, thickness: thickness ?? stuff.thickness };
+};
+
+/** Pieces are cut by these plans: what was in hand is used up, what is left over is put into hand. */
+export function cutEdit(
+  project: Project,
+  plans: readonly MaterialPlan[],
+  units: readonly string[],
+  text: string,
+  clerk: Clerk,
+): SingleCommand[] {
+  const left = new Map(project.buying.inHand.map((h) => [h.id, { ...h }]));
+  const put: InHand[] = [];
+  for (const p of plans) {
+    if (p.kind === 'none') continue;
+    for (const { id, count } of p.used) {
+      const item = left.get(id);
+      if (!item) continue;
+      if (p.kind === 'roll' && item.length !== null)
+        item.length = Math.round((item.length - p.plan.length) * 1000) / 1000;
+      else item.count -= count;
+    }
+    // Of slabs in layers the offcut is as thick as the slab.
+    const used = p.kind === 'sheet' ? p.sources[p.plan.cuts[0]?.stock ?? 0] : undefined;
+    const thickness = p.need.of.sort === 'slab' ? (used?.thickness ?? null) : null;
+    for (const o of p.offcuts) {
+      const item = offcutOf(p.need.of, o, thickness, `rest-${clerk.id()}`);
+      if (item) put.push(item);
+    }
+  }
+  const least = 0.02;
+  const gone = [...left.values()].filter((h) => h.count <= 0 || (h.length !== null && h.length < least));
+  const changed = [...left.values()].filter((h) => {
+    const before = project.buying.inHand.find((b) => b.id === h.id)!;
+    return !gone.includes(h) && (h.count !== before.count || h.length !== before.length);
+  });
+  const items = [...changed, ...put];
+  return [
+    { type: 'tick-step', units: [...units], step: 'cut', at: clerk.at, entry: logEntry(clerk, text) },
+    ...(gone.length > 0 ? [{ type: 'take-in-hand', ids: gone.map((h) => h.id) } as const] : []),
+    ...(items.length > 0 ? [{ type: 'put-in-hand', items } as const] : []),
+  ];
+}
