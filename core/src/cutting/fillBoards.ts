@@ -86,7 +86,7 @@ export function fillBoards(sheets: readonly Sheet[], wanted: readonly Wanted[]):
     const there = sheets.map((s) => s.available);
     const ways: Way<Layout>[] = [];
     let cost = 0;
-    let before = work.done;
+    const before = work.done;
     while (left.some((n) => n > 0)) {
       // What is free first; among the others one at random.
       const can = sheets.map((_, k) => k).filter((k) => there[k] !== 0);
@@ -120,7 +120,6 @@ export function fillBoards(sheets: readonly Sheet[], wanted: readonly Wanted[]):
       if (there[best.way.stock] !== null) there[best.way.stock]! -= 1;
     }
     if (work.done === before) break;
-    before = work.done;
     if (cost < Infinity) {
       answers.push({ cost: cost + ways.length * 1e-6, ways });
       answers.sort((a, b) => a.cost - b.cost);

@@ -118,11 +118,8 @@ const keyOf = (w: Way<unknown>): string => `${w.stock} ${w.pieces.join(' ')}`;
  * What must be spent at least: whole stock that gives as much as all parts are worth, by every worth told, where one piece of a stock gives
  * at most what `most` says.
  */
-function leastByWorth<L>(
-  { solver, counts, available, most }: Job<L>,
-  each: readonly number[],
-  worths: readonly (readonly number[])[],
-): number {
+function leastByWorth<L>(job: Job<L>, each: readonly number[], worths: readonly (readonly number[])[]): number {
+  const { solver, counts, available } = job;
   const total = counts.reduce((a, b) => a + b, 0);
   const answer = solver.solve(
     {
@@ -130,7 +127,7 @@ function leastByWorth<L>(
       max: available.map((n) => Math.min(total, n ?? total)),
       rows: worths.map((worth, r) => ({
         name: `worth ${r}`,
-        coefficients: available.map((n, k) => (n === 0 ? 0 : most!(k, worth))),
+        coefficients: available.map((n, k) => (n === 0 ? 0 : job.most!(k, worth))),
         lower: counts.reduce((sum, n, i) => sum + n * worth[i]!, 0) * (1 - SLACK),
         upper: null,
       })),

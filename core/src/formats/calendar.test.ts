@@ -14,7 +14,7 @@ test('a task is an entry with its times, and what it says is what was said', () 
   ]);
   expect(file).toContain('\r\n');
   const [event] = new ICAL.Component(ICAL.parse(file) as never).getAllSubcomponents('vevent');
-  const read = new ICAL.Event(event!);
+  const read = new ICAL.Event(event);
   expect([read.uid, read.summary]).toEqual(['box-1-cut@tawny-hall', 'Batch 1: Cut, all of it']);
   expect(read.description).toBe('Goggles; mask, and:\nhands behind the cut – 28 parts');
   expect([read.startDate.toString(), read.endDate.toString()]).toEqual(['2026-12-05T09:00:00', '2026-12-06T11:15:00']);

@@ -4,12 +4,12 @@ import type { Stuff } from '../catalogue/sorts';
 import type { Ware } from '../catalogue/wares';
 import { FILLS } from '../physics/absorbers/fills';
 import { fixed } from '../quantities/format';
-import { INCH, type LengthSystem, lengthText } from '../quantities/lengths';
+import { type LengthSystem, lengthText } from '../quantities/lengths';
 import { areaText, runIn, runText } from '../quantities/measures';
 import type { Cut, Fill, Joint, Material, Part } from '../recipes/parts/types';
 import type { BuyItem } from '../studies/build/buy';
 import type { MaterialPlan } from '../studies/build/cuts';
-import { cutLength, type Need } from '../studies/build/needs';
+import type { Need } from '../studies/build/needs';
 import type { Hardware } from '../studies/build/study';
 import type { Task, WorkStep } from '../studies/build/work';
 import { counted } from './counted';
@@ -39,12 +39,6 @@ export const CUT_WORDS: Record<Cut, string> = {
   'on the diagonal': 'two from a square, cut along its diagonal',
 };
 
-/** A length as it is cut, never short: up to the millimetre, the sixteenth or the hundredth of an inch. */
-export function cutText(m: number, system: LengthSystem): string {
-  if (system === 'metric') return lengthText(cutLength(m), system);
-  const step = system === 'feet' ? INCH / 16 : INCH / 100;
-  return lengthText(Math.ceil(m / step - 1e-3) * step, system);
-}
 export const ROUNDING_WORDS: Record<LengthSystem, string> = {
   metric: 'Cut sizes are rounded up to the millimetre.',
   feet: 'Cut sizes are rounded up to 1/16″.',
@@ -87,6 +81,21 @@ export function stuffSize({ sort, length, width, thickness }: Stuff, system: Len
     .filter((v) => v !== null)
     .map(m)
     .join(' × ');
+}
+
+const SORT_NAMES = { bar: 'Timber', board: 'Board', slab: 'Fill', roll: 'Cloth', pipe: 'Pipe', small: 'Small things' };
+
+/** What something in hand is: "Timber, 90.0 cm long, 1.8 cm × 10.0 cm". */
+export function stuffName(stuff: Stuff, system: LengthSystem): string {
+  const { sort, make, density } = stuff;
+  const name =
+    sort === 'slab' && make in FILLS
+      ? `${FILLS[make as keyof typeof FILLS].name}${density === null ? '' : `, about ${fixed(density, 0)} kg/m³`}`
+      : sort === 'roll' && make !== 'cloth'
+        ? ROLL_WORDS[make as keyof typeof ROLL_WORDS]
+        : SORT_NAMES[sort];
+  const size = stuffSize(stuff, system);
+  return size === '' ? name : `${name}, ${size}`;
 }
 
 export const wareName = (ware: Ware, system: LengthSystem): string => {

@@ -80,6 +80,8 @@ function createAnswers() {
     search: line('search'),
     layOut: line('lay-out'),
     cuts: line('cuts'),
+    /** The same of one batch alone. */
+    batchCuts: line('cuts'),
     bass: createBass(desk),
   };
   watch(

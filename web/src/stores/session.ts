@@ -3,7 +3,7 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
-import type { BassPart, DecayPart, HangPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
+import type { BassPart, BuildPart, DecayPart, HangPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
 
 export interface Selection {
   kind:
@@ -54,6 +54,9 @@ export const useSession = defineStore('session', () => {
   const bassPart = ref<BassPart>('response');
   const decayPart = ref<DecayPart>('target');
   const hangPart = ref<HangPart>('piece');
+  const buildPart = ref<BuildPart>('buy');
+  /** Build sheet shown in Build, by its letter; empty: the first. */
+  const buildSheet = ref('');
   /** Pieces chosen together with the one in the selection. */
   const alsoChosen = ref<{ with: string; ids: string[] } | null>(null);
   /** Face drawn large in Hang; empty: the first that holds something. */
@@ -102,6 +105,8 @@ export const useSession = defineStore('session', () => {
     wallMoved,
     decayPart,
     hangPart,
+    buildPart,
+    buildSheet,
     hangFace,
     alsoChosen,
     recipe,

@@ -62,6 +62,16 @@ export const HANG_PARTS = [
 ] as const;
 export type HangPart = (typeof HANG_PARTS)[number]['id'];
 
+/** Parts of Build. */
+export const BUILD_PARTS = [
+  { id: 'buy', name: 'Buy' },
+  { id: 'cut', name: 'Cut' },
+  { id: 'pieces', name: 'Pieces' },
+  { id: 'work', name: 'Work' },
+  { id: 'shop', name: 'Shop' },
+] as const;
+export type BuildPart = (typeof BUILD_PARTS)[number]['id'];
+
 /** Parts of the Decay bench. */
 export const DECAY_PARTS = [
   { id: 'target', name: 'Target' },
@@ -149,5 +159,15 @@ export const COMMAND_NAMES: Readonly<Record<SingleCommand['type'], string>> = {
   'set-way': 'a way of hanging',
   'set-plan': 'the plan',
   'set-prices': 'the prices',
+  'set-workshop': 'how pieces are made',
   'set-buying': 'buying',
+  'put-wares': 'what the shop has',
+  'take-wares': 'what the shop has',
+  'put-in-hand': 'what is in hand',
+  'take-in-hand': 'what is in hand',
+  'set-ready-made': 'building or buying',
+  'set-making': 'who works when',
+  'tick-step': 'what is done',
+  'put-paid': 'what was paid',
+  'take-paid': 'what was paid',
 };

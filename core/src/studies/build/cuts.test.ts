@@ -2,7 +2,8 @@
 import { type IntegerSolver, loadIntegerSolver } from '../../dosage/solver';
 import type { Project } from '../../document/schema/project';
 import type { LengthSystem } from '../../quantities/lengths';
-import { buyLine, cutText, planSentence } from '../../words/build';
+import { cutText } from '../../quantities/cutLengths';
+import { buyLine, planSentence } from '../../words/build';
 import { decided, numbers, panelOf } from '../../testing/pieces';
 import { demo, DEMO_ROOMS } from '../../testing/demo';
 import { edited, plainBox } from '../../testing/rooms';

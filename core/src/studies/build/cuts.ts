@@ -137,7 +137,7 @@ const each = (ware: Ware, of: Material, prices: Prices): Priced => {
 /** Prices the search goes by: money where all of it is known, else size, so that least is wasted. */
 function weights(wares: readonly Ware[], of: Material, prices: Prices): number[] {
   const known = wares.map((w) => each(w, of, prices));
-  if (known.every((p) => p !== null)) return known.map((p) => p!.amount);
+  if (known.every((p) => p !== null)) return known.map((p) => p.amount);
   return wares.map((w) => (w.length ?? 1) * (of.sort === 'bar' || of.sort === 'pipe' ? 1 : (w.width ?? 1)));
 }
 
@@ -200,7 +200,7 @@ function planFor(need: Need, wares: readonly Ware[], inputs: CutInputs, solver: 
   const weight = weights(wares, of, inputs.prices);
   const priced = [
     ...wares.map((w, k) => ({ w, price: weight[k]!, available: null as number | null })),
-    ...hand.map((w) => ({ w, price: 0, available: w.count as number | null })),
+    ...hand.map((w) => ({ w, price: 0, available: w.count })),
   ];
   const sources = priced.map(({ w }) => source(w));
   const finish = (cuts: readonly { stock: number; count: number }[]) => {

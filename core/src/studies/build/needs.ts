@@ -1,5 +1,6 @@
 /** Parts of everything that is made here, by what they are cut from, and the small things that go with them. */
 import type { SmallThing } from '../../catalogue/sorts';
+import { cutLength } from '../../quantities/cutLengths';
 import { isClosedBox, partsOf } from '../../recipes/parts/partsOf';
 import { countOf, type Material, type Part } from '../../recipes/parts/types';
 import type { Workshop } from '../../recipes/parts/types';
@@ -45,9 +46,6 @@ export interface Need {
 }
 
 const mm = (m: number): string => m.toFixed(5);
-
-/** Lengths are cut to the millimetre, never short. m */
-export const cutLength = (m: number): number => Math.ceil(m * 1000 - 1e-4) / 1000;
 
 /** One name for one material. */
 export function materialKey(of: Material): string {

@@ -119,7 +119,7 @@ function taskOf(
     if (amount > 0) counts.push({ what, amount });
     return amount;
   };
-  let minutes = 0;
+  let minutes: number;
   if (step === 'cut')
     minutes =
       TAKES.cut *

@@ -57,6 +57,7 @@ const KIND: Record<LogEntry['kind'], string> = {
   'level-match': 'Levels',
   'hard-pan': 'Hard-panned instrument',
   'sine-tail': 'Sine tail',
+  built: 'Built',
   note: 'Note',
 };
 const log = computed(() => [...project.value.log].sort((a, b) => b.at.localeCompare(a.at)));
