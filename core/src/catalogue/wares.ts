@@ -28,6 +28,12 @@ const near = (a: number | null, b: number, within = 0.0005): boolean => a === nu
 /** Densities a maker's sheet and a recipe may differ by and still mean one fill. */
 const DENSITY_APART = 0.2;
 
+/** Slabs of any thickness are as thick as this where triangles are stacked, m. */
+export const STACKED = 0.1;
+/** How thick a slab is that is bought for a material, m. */
+export const slabThickness = (slab: Pick<Stuff, 'thickness'>, filled: number, stacked: boolean): number =>
+  slab.thickness ?? (stacked ? STACKED : filled);
+
 /** How many slabs of a thickness fill so much; null: they do not. */
 export function layersOf(thickness: number | null, filled: number): number | null {
   if (thickness === null) return 1;
@@ -90,7 +96,7 @@ export interface Price {
 const cents = (amount: number): number => Math.round(amount * 100) / 100;
 
 /** What a pack of a ware costs (a metre of a roll), bought for a material; null: nobody knows. */
-export function priceOf(ware: Ware, of: Material, prices: Prices): Price | null {
+export function priceOf(ware: Ware, of: Material, prices: Prices, stacked = false): Price | null {
   if (ware.price !== null) return { amount: ware.price, told: true };
   const reckoned = (amount: number): Price => ({ amount: cents(amount), told: false });
   const { length, width } = ware;
@@ -98,7 +104,7 @@ export function priceOf(ware: Ware, of: Material, prices: Prices): Price | null 
   if (of.sort === 'board' && of.make === 'wood' && length !== null && width !== null)
     return reckoned(length * width * prices.board);
   if (of.sort === 'slab' && length !== null && width !== null)
-    return reckoned(ware.pack * length * width * (ware.thickness ?? of.thickness) * prices.fill);
+    return reckoned(ware.pack * length * width * slabThickness(ware, of.thickness, stacked) * prices.fill);
   if (of.sort === 'roll' && of.make !== 'foil' && width !== null)
     return reckoned(width * (of.make === 'fleece' ? prices.fleece : prices.cloth));
   return null;

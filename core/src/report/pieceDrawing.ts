@@ -1,7 +1,7 @@
 /** A piece drawn from its parts: from the front, from behind, in section, in plan, taken apart; and at 1:1 for the workshop. */
 import type { Drawing, DrawingItem, Point } from '../formats/drawing';
 import { holesOf } from '../recipes/parts/holes';
-import type { Body, Part, Point2 } from '../recipes/parts/types';
+import { areaOf, type Body, type Part, type Point2 } from '../recipes/parts/types';
 import type { Recipe } from '../recipes/types';
 
 /** A part as the build sheet numbers it. */
@@ -56,15 +56,21 @@ const rectangle = ([a, b]: Range, [c, d]: Range): Point2[] => [
   [a, d],
 ];
 
-function viewOf(shapes: Shape[]): View {
+function viewOf(shapes: Shape[], inCorner = false): View {
   const xs = shapes.flatMap((s) => s.points.map((p) => p[0]));
   const ys = shapes.flatMap((s) => s.points.map((p) => p[1]));
-  const labels: View['labels'] = [];
-  for (const { part, points } of shapes) {
-    if (labels.some((l) => l.part === part)) continue;
-    const mean = (i: 0 | 1) => points.reduce((sum, p) => sum + p[i], 0) / points.length;
-    labels.push({ part, at: [mean(0), mean(1)] });
+  // A number stands on the largest shape of its part, where that is first seen: near its upper right corner when layers cover each other.
+  const largest = new Map<number, Shape>();
+  for (const s of shapes) {
+    const known = largest.get(s.part);
+    if (!known || areaOf(s.points) > areaOf(known.points) + 1e-9) largest.set(s.part, s);
   }
+  const labels = [...largest].map(([part, { points }]) => {
+    const mean = (i: 0 | 1) => points.reduce((sum, p) => sum + p[i], 0) / points.length;
+    const most = (i: 0 | 1) => Math.max(...points.map((p) => p[i]));
+    const at: Point2 = inCorner ? [most(0) - 0.04, most(1) - 0.04] : [mean(0), mean(1)];
+    return { part, at };
+  });
   return {
     shapes,
     labels,
@@ -97,6 +103,12 @@ export function faceView(parts: readonly Numbered[], from: 'front' | 'back'): Vi
   return viewOf(shapes);
 }
 
+/** What lies beyond the plane first, then fill, then what presses into it. */
+const inOrder = (shapes: readonly Shape[]): Shape[] => {
+  const rank = (s: Shape) => (s.cut ? 2 : 0) + (s.stuff === 'fill' ? 0 : 1);
+  return [...shapes].sort((a, b) => rank(a) - rank(b));
+};
+
 /** Upright through its middle: to the left the wall, to the right the room. Cloth as a thin line. */
 export function sectionView(parts: readonly Numbered[], width: number): View {
   const mid = width / 2;
@@ -108,13 +120,12 @@ export function sectionView(parts: readonly Numbered[], width: number): View {
       points: rectangle(e.z, e.y),
       cut: e.x[0] <= mid && e.x[1] >= mid,
     }));
-  // A middle well or slot can be cut by the plane beside its fin: what is beyond is drawn first.
-  return viewOf([...shapes.filter((s) => !s.cut), ...shapes.filter((s) => s.cut)]);
+  return viewOf(inOrder(shapes));
 }
 
-/** Level through its middle, seen from above: the wall below, the room above. */
+/** Level between its shelves, seen from above: the wall below, the room above. */
 export function planView(parts: readonly Numbered[], height: number): View {
-  const mid = height / 2;
+  const mid = 0.3 * height;
   const shapes = parts
     .flatMap((p) => p.bodies.map((b) => ({ p, b, e: extentOf(b) })))
     .map(({ p, b, e }): Shape => ({
@@ -123,7 +134,7 @@ export function planView(parts: readonly Numbered[], height: number): View {
       points: b.axis === 'y' ? [...b.outline] : rectangle(e.x, e.z),
       cut: e.y[0] <= mid && e.y[1] >= mid,
     }));
-  return viewOf([...shapes.filter((s) => !s.cut), ...shapes.filter((s) => s.cut)]);
+  return viewOf(inOrder(shapes));
 }
 
 /** Frame parts stay together when a piece is taken apart. */
@@ -156,7 +167,7 @@ export function explodedView(parts: readonly Numbered[], { width, height }: Pick
         solid(b, i * gap).map((points): Shape => ({ part: p.number, stuff: stuffOf(p), points, cut: true })),
       ),
   );
-  const view = viewOf(shapes);
+  const view = viewOf(shapes, true);
   return {
     ...view,
     left: Math.min(...shapes.flatMap((s) => s.points.map((q) => q[0]))),
@@ -180,9 +191,9 @@ function solid({ axis, outline, from, to }: Body, shift: number): Point2[][] {
       const [nx, ny] = points[(i + 1) % points.length]!;
       return sum + x * ny - nx * y;
     }, 0);
-  // Of the sides those that turn towards the reader: their corners run the way the outline's own do on the near cap.
+  // Of the sides those that turn towards the reader: their corners run the way those of the near cap do.
   const turn = Math.sign(signed(cap(to))) || 1;
-  const seen = sides.filter((s) => Math.sign(signed(s)) === -turn);
+  const seen = sides.filter((s) => Math.sign(signed(s)) === turn);
   return [...seen, cap(to)];
 }
 

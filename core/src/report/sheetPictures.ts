@@ -12,6 +12,7 @@ export function sheetPictures(
   const { width, height } = recipe;
   const view = (v: Parameters<typeof viewPicture>[0], told: string, how: Parameters<typeof viewPicture>[3]) =>
     viewPicture(v, told, system, how);
+  const section = sectionView(parts, width);
   return [
     view(explodedView(parts, recipe), 'taken apart, the room to the lower left', {
       wide: 400,
@@ -25,7 +26,7 @@ export function sheetPictures(
       up: height,
     }),
     view(faceView(parts, 'back'), 'from behind', { wide: 190, high: 290 }),
-    view(sectionView(parts, width), 'section, wall to the left', { wide: 150, high: 290 }),
+    view(section, 'section, wall to the left', { wide: 150, high: 290, across: section.right - section.left }),
     ...(isCornered(recipe.form) || recipe.scatterer
       ? [view(planView(parts, height), 'from above, wall below', { wide: 300, high: 190 })]
       : []),

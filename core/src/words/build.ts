@@ -47,6 +47,10 @@ export const ROUNDING_WORDS: Record<LengthSystem, string> = {
 
 const ROLL_WORDS = { cloth: 'Cloth that lets air through', fleece: 'Fleece behind the fill', foil: 'Film' } as const;
 
+/** Thin things in millimetres, or inches. */
+const fine = (m: number, system: LengthSystem): string =>
+  system === 'metric' ? `${fixed(m * 1000, m < 0.01 ? 1 : 0)} mm` : lengthText(m, system);
+
 /** "Timber, 1.8 cm × 10.0 cm". */
 export function materialName(of: Material, system: LengthSystem, stacked = false): string {
   const m = (v: number) => lengthText(v, system);
@@ -55,7 +59,7 @@ export function materialName(of: Material, system: LengthSystem, stacked = false
       return `Timber, ${m(of.thickness)} × ${m(of.depth)}`;
     case 'board':
       return of.make === 'wood'
-        ? `Board, ${m(of.thickness)} thick`
+        ? `Board, ${fine(of.thickness, system)} thick, ${fixed(of.mass, 1)} kg/m²`
         : `Micro-perforated sheet, ${fixed(of.thickness * 1000, 1)} mm`;
     case 'slab':
       return stacked ? `${fillName(of.fill)}, triangles` : `${fillName(of.fill)}, ${m(of.thickness)} thick`;
@@ -269,9 +273,10 @@ export function planSentence(p: MaterialPlan, currency: string, system: LengthSy
         : p.need.of.sort === 'pipe'
           ? 'pipe'
           : 'bar';
-  const proof = p.plan.proved
-    ? 'no way to cut them costs less'
-    : `no way to cut them costs less than ${fixed((100 * p.plan.atLeast) / p.plan.cost, 0)} % of that`;
+  const proof =
+    p.plan.atLeast >= p.plan.cost - 1e-6
+      ? 'no way to cut them costs less'
+      : `no way to cut them costs less than ${fixed((100 * p.plan.atLeast) / p.plan.cost, 0)} % of that`;
   if (p.kind === 'line') {
     const used = p.plan.cuts.reduce((sum, c) => sum + c.count * p.sources[c.stock]!.length, 0);
     const part = fixed((100 * p.plan.netLength) / used, 0);

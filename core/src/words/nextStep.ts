@@ -49,7 +49,7 @@ export function nextStepSentence(step: NextStep): string {
     case 'decide':
       return 'Nothing is decided yet. Decide in Decay how many panels of which kind.';
     case 'lists':
-      return 'Check prices and lengths as sold at the right, then save the list and take the marking sheet to the wall.';
+      return 'Check what is ticked under Shop, take the list away, and tick off under Work what is done.';
     case 'go':
       return GO[step.to]!;
   }

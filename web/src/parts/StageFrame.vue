@@ -4,13 +4,19 @@ import { inject, ref } from 'vue';
 import AfterPaint from './AfterPaint.vue';
 import { NEXT_STEP } from './keys';
 
-defineProps<{ title: string; subtitle?: string; benchLabel: string }>();
+defineProps<{
+  title: string;
+  subtitle?: string;
+  benchLabel: string;
+  /** A page of text and tables: on a phone as long as it is. */
+  pages?: boolean;
+}>();
 const step = inject(NEXT_STEP, ref(null));
 </script>
 
 <template>
   <div class="stage">
-    <section class="drawing" :aria-label="title">
+    <section class="drawing" :class="{ pages }" :aria-label="title">
       <header>
         <h1>{{ title }}</h1>
         <span class="soft">{{ subtitle }}</span>
@@ -58,6 +64,7 @@ header {
 }
 .next {
   display: flex;
+  flex: none;
   min-height: 26px;
   align-items: baseline;
   gap: 8px;
@@ -124,6 +131,9 @@ h1 {
   .drawing {
     min-height: 480px;
     height: 480px;
+  }
+  .drawing.pages {
+    height: auto;
   }
   .bench {
     border-left: 0;

@@ -1,6 +1,6 @@
 /** Everything to buy for what is still to be made, a line each with its money where that is known. */
 import type { SmallThing } from '../../catalogue/sorts';
-import type { Ware } from '../../catalogue/wares';
+import { slabThickness, type Ware } from '../../catalogue/wares';
 import type { Project } from '../../document/schema/project';
 import { TIMBER_DENSITY } from '../../recipes/bill';
 import { type CutsResult, type MaterialPlan, moneyOf, type Purchase } from './cuts';
@@ -52,7 +52,7 @@ function massOf({ kind, ...item }: BuyItem): number {
     case 'board':
       return area * of.mass;
     case 'slab':
-      return area * (ware.thickness ?? of.thickness) * of.fill.density;
+      return area * slabThickness(ware, of.thickness, need.stacked) * of.fill.density;
     default:
       return 0;
   }

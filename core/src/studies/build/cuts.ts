@@ -1,11 +1,10 @@
 /** Every material cut from what is in hand and what the shop has, for least money; what is bought for it, what is left, what other stock would cost. */
-import { layersOf, priceOf, type InHand, type Ware, waresFor } from '../../catalogue/wares';
+import { type InHand, layersOf, priceOf, STACKED, type Ware, waresFor } from '../../catalogue/wares';
 import { cutBars, type BarStock, type CutPlan } from '../../cutting/bars';
 import { boardCuts, type BoardPiece, type BoardPlan, type BoardStock, cutBoards } from '../../cutting/boards';
 import { cutRoll, type RollPlan } from '../../cutting/roll';
 import type { Project } from '../../document/schema/project';
 import type { IntegerSolver } from '../../dosage/solver';
-import type { Material } from '../../recipes/parts/types';
 import type { Prices } from '../../recipes/types';
 import type { Need, Wanted } from './needs';
 import type { BuildResult } from './study';
@@ -108,8 +107,6 @@ export function cutInputs(
   };
 }
 
-/** Slabs of any thickness are as thick as this where triangles are stacked, m. */
-export const STACKED = 0.1;
 /** Offcuts worth keeping: bars so long, boards and slabs so wide and long, m. */
 const KEEP = { bar: 0.3, width: 0.1, length: 0.3 };
 
@@ -129,23 +126,24 @@ function cutParts({ of, parts, stacked }: Need, thickness: number | null): CutPa
 
 type Priced = { amount: number; told: boolean } | null;
 /** Of one bar, board or slab, of a metre of roll. */
-const each = (ware: Ware, of: Material, prices: Prices): Priced => {
-  const price = priceOf(ware, of, prices);
+const each = (ware: Ware, { of, stacked }: Need, prices: Prices): Priced => {
+  const price = priceOf(ware, of, prices, stacked);
   return price && { ...price, amount: of.sort === 'roll' ? price.amount : price.amount / ware.pack };
 };
 
 /** Prices the search goes by: money where all of it is known, else size, so that least is wasted. */
-function weights(wares: readonly Ware[], of: Material, prices: Prices): number[] {
-  const known = wares.map((w) => each(w, of, prices));
+function weights(wares: readonly Ware[], need: Need, prices: Prices): number[] {
+  const { of } = need;
+  const known = wares.map((w) => each(w, need, prices));
   if (known.every((p) => p !== null)) return known.map((p) => p.amount);
   return wares.map((w) => (w.length ?? 1) * (of.sort === 'bar' || of.sort === 'pipe' ? 1 : (w.width ?? 1)));
 }
 
-function purchaseOf(ware: Ware, of: Material, count: number, { prices, waste }: CutInputs): Purchase {
+function purchaseOf(ware: Ware, { of, stacked }: Need, count: number, { prices, waste }: CutInputs): Purchase {
   const roll = of.sort === 'roll';
   const spare = roll ? count * waste : of.sort === 'slab' ? Math.ceil(count * waste - 1e-9) : 0;
   const packs = roll ? Math.ceil((count + spare) * 10 - 1e-9) / 10 : Math.ceil((count + spare) / ware.pack - 1e-9);
-  const price = priceOf(ware, of, prices);
+  const price = priceOf(ware, of, prices, stacked);
   const money = price === null || packs === 0 ? null : price.amount * packs + (ware.delivery ?? 0);
   return {
     ware: ware.id,
@@ -197,7 +195,7 @@ function planFor(need: Need, wares: readonly Ware[], inputs: CutInputs, solver: 
     thickness: w.thickness,
   });
   if (of.sort === 'roll') return rollPlan(need, wares, hand, inputs, solver);
-  const weight = weights(wares, of, inputs.prices);
+  const weight = weights(wares, need, inputs.prices);
   const priced = [
     ...wares.map((w, k) => ({ w, price: weight[k]!, available: null as number | null })),
     ...hand.map((w) => ({ w, price: 0, available: w.count })),
@@ -205,7 +203,7 @@ function planFor(need: Need, wares: readonly Ware[], inputs: CutInputs, solver: 
   const sources = priced.map(({ w }) => source(w));
   const finish = (cuts: readonly { stock: number; count: number }[]) => {
     const { bought, used } = takenOf(wares, hand, cuts);
-    return { sources, used, buy: bought.map(({ ware, count }) => purchaseOf(ware, of, count, inputs)) };
+    return { sources, used, buy: bought.map(({ ware, count }) => purchaseOf(ware, need, count, inputs)) };
   };
   if (of.sort === 'bar' || of.sort === 'pipe') {
     const stock = priced.map(({ w, price, available }): BarStock => ({ length: w.length!, price, available }));
@@ -255,7 +253,6 @@ function rollPlan(
   inputs: CutInputs,
   solver: IntegerSolver,
 ): MaterialPlan {
-  const { of } = need;
   const parts = cutParts(need, null)!;
   const base = { need, parts, sources: [], buy: [], used: [], offcuts: [] };
   const pieces = parts.map((p) => ({
@@ -270,7 +267,7 @@ function rollPlan(
     if (!plan.feasible) continue;
     const bought = 'name' in w;
     if (!bought && (w.length ?? 0) < plan.length) continue;
-    const price = bought ? (each(w, of, inputs.prices)?.amount ?? w.width!) : 0;
+    const price = bought ? (each(w, need, inputs.prices)?.amount ?? w.width!) : 0;
     const weight = plan.length * price;
     if (best && weight >= best.weight - 1e-9) continue;
     const source = { length: w.length ?? Infinity, width: w.width!, thickness: null };
@@ -279,7 +276,7 @@ function rollPlan(
       plan: {
         ...base,
         sources: [{ ...source, ware: bought ? w.id : null, inHand: bought ? null : w.id }],
-        buy: bought ? [purchaseOf(w, of, plan.length, inputs)] : [],
+        buy: bought ? [purchaseOf(w, need, plan.length, inputs)] : [],
         used: bought ? [] : [{ id: w.id, count: 1 }],
         kind: 'roll',
         plan,

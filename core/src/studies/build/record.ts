@@ -1,5 +1,5 @@
 /** What was bought and what was cut, as edits: stock comes into hand, is used, and its offcuts are kept for what is cut next. */
-import type { InHand } from '../../catalogue/wares';
+import { type InHand, slabThickness, STACKED } from '../../catalogue/wares';
 import type { SingleCommand } from '../../document/commands/types';
 import type { LogEntry, Project } from '../../document/schema/project';
 import type { Material } from '../../recipes/parts/types';
@@ -49,7 +49,8 @@ export function boughtEdit(list: BuyList, uncut: readonly string[], amount: numb
     if (!stuff) return [];
     const { ware, purchase } = i;
     const roll = stuff.sort === 'roll';
-    const thickness = stuff.sort === 'slab' && ware.thickness !== null ? ware.thickness : stuff.thickness;
+    const { of, stacked } = i.need;
+    const thickness = of.sort === 'slab' ? slabThickness(ware, of.thickness, stacked) : stuff.thickness;
     const width = stuff.width ?? ware.width;
     const length = roll ? purchase.packs : ware.length;
     return [
@@ -121,7 +122,7 @@ export function cutEdit(
     }
     // Of slabs in layers the offcut is as thick as the slab.
     const used = p.kind === 'sheet' ? p.sources[p.plan.cuts[0]?.stock ?? 0] : undefined;
-    const thickness = p.need.of.sort === 'slab' ? (used?.thickness ?? null) : null;
+    const thickness = p.need.of.sort === 'slab' ? (used?.thickness ?? (p.need.stacked ? STACKED : null)) : null;
     for (const o of p.offcuts) {
       const item = offcutOf(p.need.of, o, thickness, `rest-${clerk.id()}`);
       if (item) put.push(item);

@@ -52,6 +52,7 @@ export interface WorkPlan {
 /** Minutes, typical of a patient amateur. Practice; `pace` makes them one's own. */
 const TAKES = {
   cut: 4,
+  small: 1,
   screw: 1.5,
   frame: 10,
   fill: 6,
@@ -62,6 +63,8 @@ const TAKES = {
   overhead: 45,
   begin: 15,
 };
+/** Parts shorter than this are cut against a stop, m. */
+const SMALL = 0.3;
 /** Glue is let dry before the next step, h. */
 const DRY = 2;
 
@@ -120,14 +123,14 @@ function taskOf(
     return amount;
   };
   let minutes: number;
-  if (step === 'cut')
-    minutes =
-      TAKES.cut *
-      put(
-        'cuts',
-        of((s) => parts(s, 'bar', 'board', 'pipe', 'slab', 'roll')),
-      );
-  else if (step === 'frame')
+  if (step === 'cut') {
+    const short = of((sheet) => sheet.parts.reduce((n, p) => n + (p.length < SMALL ? countOf(p) : 0), 0));
+    const all = put(
+      'cuts',
+      of((sheet) => parts(sheet, 'bar', 'board', 'pipe', 'slab', 'roll')),
+    );
+    minutes = TAKES.cut * (all - short) + TAKES.small * short;
+  } else if (step === 'frame')
     minutes =
       TAKES.screw *
         put(

@@ -27,7 +27,7 @@ const part = computed(() => session.buildPart);
 </script>
 
 <template>
-  <StageFrame title="Build" :subtitle="counted(result.panels, 'piece')" bench-label="How it is made and bought">
+  <StageFrame title="Build" :subtitle="counted(result.panels, 'piece')" bench-label="How it is made and bought" pages>
     <template #actions>
       <BuildFiles v-if="result.panels > 0" />
     </template>

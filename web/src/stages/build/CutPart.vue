@@ -12,7 +12,7 @@ const text = (m: number) => lengthText(m, session.system);
 </script>
 
 <template>
-  <section data-cut-part>
+  <section class="cuts" data-cut-part>
     <p v-if="line.state.value.status === 'running'" class="soft" role="status">How it is cut is being worked out …</p>
     <p v-else-if="line.state.value.status === 'failed'" class="soft" role="alert">
       The cutting plan could not be worked out.
@@ -38,3 +38,9 @@ const text = (m: number) => lengthText(m, session.system);
     </section>
   </section>
 </template>
+
+<style scoped>
+.cuts > .plan {
+  margin-top: 16px;
+}
+</style>

@@ -35,6 +35,7 @@ const uncut = computed(() => {
   return buying.value.catalogue
     .filter((w) => w.sort === 'slab' && w.used && w.length !== null && w.width !== null)
     .map((w) => ({ slab: [w.width!, w.length!], outside: [w.width! + 2 * t, w.length! + 2 * t] }))
+    .filter(({ slab }, i, all) => all.findIndex((o) => o.slab.join() === slab.join()) === i)
     .filter(
       ({ outside }) => Math.abs(outside[0]! - s.recipe.width) > 1e-6 || Math.abs(outside[1]! - s.recipe.height) > 1e-6,
     );

@@ -6,6 +6,7 @@ import { cutEdit, cutInputsFor } from '@tawny/core/studies/build/record';
 import { statusOf, type Task, type WorkUnit } from '@tawny/core/studies/build/work';
 import { STATUS_WORDS, STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/build';
 import { counted } from '@tawny/core/words/counted';
+import { surfaceWords } from '@tawny/core/words/tapes';
 import { useAnswers, useLines } from '../../answers/answers';
 import { useBuild } from './useBuild';
 
@@ -16,7 +17,11 @@ const labels = computed(() => new Map(answers.glance!.hang.result.pieces.map((p)
 const batches = computed(() =>
   work.value.batches.map((units, b) => ({ units, tasks: work.value.tasks.filter((t) => t.batch === b) })),
 );
-const place = (u: WorkUnit) => labels.value.get(u.piece) ?? u.place;
+/** The piece's own number on the wall, else the wall it is for. */
+const place = (u: WorkUnit): string => {
+  const face = answers.glance!.setting.faces.find((f) => f.id === u.place);
+  return labels.value.get(u.piece) ?? (face ? surfaceWords(face.name) : u.place);
+};
 const made = computed(() => {
   const by = (s: string) => work.value.units.filter((u) => statusOf(u, done.value) === s).length;
   return (['to-buy', 'bought', 'cut', 'built', 'hung'] as const)
@@ -135,6 +140,9 @@ watch(
 </template>
 
 <style scoped>
+.batch {
+  margin-top: 16px;
+}
 .units {
   display: flex;
   flex-wrap: wrap;

@@ -71,7 +71,9 @@ export function useBuildFiles() {
         const sheet = result.value.sheets.find((s) => s.units.includes(unit));
         if (!sheet) return [];
         const up = hung.get(p.id);
-        const where = p.place.kind === 'at' ? (up ? surfaceWords(up.faceName) : p.place.face) : p.place.on;
+        const on = p.place.kind === 'at' ? p.place.face : p.place.on;
+        const face = answers.glance!.setting.faces.find((f) => f.id === on);
+        const where = face ? surfaceWords(face.name) : on;
         return [
           {
             head: up ? `${sheet.letter}  ${up.label}` : sheet.letter,
