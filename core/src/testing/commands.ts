@@ -7,7 +7,7 @@ import { LAYOUTS } from '../layout/rigs';
 import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
 import { JOINTS } from '../recipes/parts/types';
-import { unitsOf } from '../studies/build/lots';
+import { unitsOf } from '../document/made';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';
 

@@ -301,14 +301,6 @@ export const STEP_WORDS: Record<WorkStep | 'buy', { name: string; done: string }
   hang: { name: 'Hang', done: 'hung' },
 };
 
-export const STATUS_WORDS = {
-  'to-buy': 'to buy',
-  bought: 'bought',
-  cut: 'cut',
-  built: 'built',
-  hung: 'hung',
-} as const;
-
 /** Tools of a step, and what to mind; local codes and makers' sheets go before it. */
 export const STEP_CARE: Record<WorkStep, { tools: string; care: string }> = {
   cut: {

@@ -134,7 +134,7 @@ test('what to buy: cleats by their run, chain by its links, the rest by what it 
     overheadMass: 10,
   };
   const rated = (kg: string) => `for pieces with a place; rated ${kg} or more`;
-  expect(fixingBuyLines(holds, 0.032, 'metric')).toEqual([
+  expect(fixingBuyLines(holds, 0.032, 'metric')).toMatchObject([
     { item: 'Cleat, both halves', amount: '1.0', unit: 'm', note: 'battens cut at 45°' },
     { item: 'Chain', amount: '0.3', unit: 'm', note: '10 links' },
     { item: 'Wood screw, 160 mm long', amount: '4', unit: 'pieces', note: rated('60 kg') },

@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
+import { progressOf } from '@tawny/core/document/made';
 import { counted } from '@tawny/core/words/counted';
 import type { StageId } from '@tawny/core/report/verdict';
 import { useAnswers, useLines } from '../answers/answers';
@@ -40,10 +41,7 @@ const states = computed((): Record<StageId, State> => {
   const hang = answers.calm?.hang.result;
   const placed = hang?.pieces.length ?? 0;
   const all = placed + (hang?.waiting ?? 0);
-  const pieces = (doc.project?.treatment.pieces ?? []).reduce(
-    (sum, { place }) => sum + (place.kind === 'number' ? place.count : 1),
-    0,
-  );
+  const made = doc.project && progressOf(doc.project);
   const own = doc.project?.treatment.recipes.length ?? 0;
   return {
     survey: { text: doc.project ? 'in hand' : '', doubt: false },
@@ -69,8 +67,14 @@ const states = computed((): Record<StageId, State> => {
         ? { text: counted(hang.conflicts, 'conflict'), doubt: true }
         : { text: all > 0 ? `${placed} of ${all} placed` : 'nothing yet', doubt: false },
     build:
-      pieces > 0
-        ? { text: counted(pieces, 'piece'), doubt: (results.doubts.build ?? 0) > 0 }
+      made && made.all > 0
+        ? {
+            text:
+              made.furthest === 'to buy'
+                ? counted(made.all, 'piece')
+                : `${made.by[made.furthest]} of ${made.all} ${made.furthest}`,
+            doubt: (results.doubts.build ?? 0) > 0,
+          }
         : { text: 'nothing yet', doubt: false },
   };
 });

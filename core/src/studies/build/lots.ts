@@ -1,6 +1,7 @@
-/** Pieces made alike: everything decided, laid out and hung, and how far each is made. */
+/** Pieces made alike: everything decided, laid out and hung. */
 import { recipeOf } from '../../document/recipes';
-import { isAt, isByNumber, type Piece, type Project, type Step } from '../../document/schema/project';
+import { unitsOf } from '../../document/made';
+import { isAt, isByNumber, type Piece, type Project } from '../../document/schema/project';
 import { recipeAsLaid } from '../../room/pieces';
 import type { Recipe } from '../../recipes/types';
 
@@ -31,10 +32,6 @@ const makeOf = ({ width, height, form, layers, scatterer, ports }: Recipe, overh
     ...[form, layers, scatterer, ports, overhead],
   ]);
 
-/** Units of one entry of the document. */
-export const unitsOf = (piece: Piece): string[] =>
-  piece.place.kind === 'at' ? [piece.id] : Array.from({ length: piece.place.count }, (_, i) => `${piece.id}#${i + 1}`);
-
 /** Everything decided, pieces made alike together; in another size than its recipe's a piece is a make of its own. */
 export function lotsOf(project: Project): Lot[] {
   const lots: Lot[] = [];
@@ -59,11 +56,4 @@ export function lotsOf(project: Project): Lot[] {
     if (overhead) lot.loose.overhead += units.length;
   }
   return lots;
-}
-
-/** By step, the units it is done to. What hangs is made, whatever was ticked. */
-export function doneOf({ making, treatment }: Project): Record<Step, ReadonlySet<string>> {
-  const up = treatment.pieces.filter((p) => p.state === 'hung').flatMap(unitsOf);
-  const of = (step: Step) => new Set([...making.done.filter((d) => d.step === step).map((d) => d.unit), ...up]);
-  return { buy: of('buy'), cut: of('cut'), frame: of('frame'), fill: of('fill'), cover: of('cover') };
 }

@@ -3,13 +3,14 @@ import { speedHumid } from '../../air/air';
 import { stripsOf } from '../../cutting/strips';
 import type { SmallThing } from '../../catalogue/sorts';
 import { waresFor } from '../../catalogue/wares';
+import { doneOf } from '../../document/made';
 import type { Project } from '../../document/schema/project';
 import { type Bill, billOf } from '../../recipes/bill';
 import { boardThickness, isFramed, standoffOf } from '../../recipes/curve';
 import { buildFault } from '../../recipes/parts/partsOf';
 import type { Recipe } from '../../recipes/types';
 import type { Issue, Study, Working } from '../types';
-import { doneOf, type Lot, lotsOf } from './lots';
+import { type Lot, lotsOf } from './lots';
 import { type BuildSheet, letterOf, type Need, needsOf, numbered, smallOf } from './needs';
 
 export { lotsOf } from './lots';

@@ -2,16 +2,16 @@
 import { type IntegerSolver, loadIntegerSolver } from '../../dosage/solver';
 import { applyCommand } from '../../document/commands/commands';
 import type { SingleCommand } from '../../document/commands/types';
+import { doneOf, progressOf, statusOf } from '../../document/made';
 import type { Project } from '../../document/schema/project';
 import { decided, numbers, panelOf, pieceAt } from '../../testing/pieces';
 import { edited, plainBox } from '../../testing/rooms';
 import { ware } from '../../testing/shop';
 import { buyList } from './buy';
 import { cutInputs, studyCuts } from './cuts';
-import { doneOf } from './lots';
 import { boughtEdit, type Clerk, cutEdit, cutInputsFor } from './record';
 import { studyBuild } from './study';
-import { statusOf, workDates, workPlan } from './work';
+import { workDates, workPlan } from './work';
 
 let solver: IntegerSolver;
 beforeAll(async () => {
@@ -80,7 +80,8 @@ describe('batches', () => {
     const done = edited(ten, { type: 'tick-step', units, step: 'cut', at, entry: null });
     const plan = planOf(done);
     expect(plan.tasks[0]).toMatchObject({ left: [], minutes: 0, from: null });
-    expect(plan.batches[0]!.map((u) => statusOf(u, doneOf(done)))).toEqual(['cut', 'cut', 'cut', 'cut']);
+    expect(plan.batches[0]!.map((u) => statusOf(u.unit, u.hung, doneOf(done)))).toEqual(['cut', 'cut', 'cut', 'cut']);
+    expect(progressOf(done)).toMatchObject({ by: { 'to buy': 6, cut: 4 }, furthest: 'cut' });
     const undone = edited(done, { type: 'tick-step', units: units.slice(0, 1), step: 'cut', at: null, entry: null });
     expect(planOf(undone).tasks[0]!.left).toEqual(units.slice(0, 1));
     const up = edited(ten, { type: 'set-piece-state', ids: [ten.treatment.pieces[0]!.id], state: 'hung', at });
@@ -88,7 +89,7 @@ describe('batches', () => {
     expect(
       planOf(up)
         .units.filter((u) => u.hung)
-        .map((u) => statusOf(u, doneOf(up))),
+        .map((u) => statusOf(u.unit, u.hung, doneOf(up))),
     ).toEqual(Array.from({ length: 5 }, () => 'hung'));
     expect(planOf(plainBox())).toMatchObject({ batches: [], tasks: [], days: 0, hours: 0 });
   });
@@ -108,7 +109,7 @@ describe('through the hand', () => {
     expect(bought.log).toMatchObject([{ kind: 'built', text: 'Bought for 10 pieces' }]);
     expect(metres(bought)).toBeCloseTo(20 * 2.4, 9);
     expect(listOf(bought).items.filter((i) => i.kind === 'ware')).toEqual([]);
-    expect(statusOf(planOf(bought).units[0]!, doneOf(bought))).toBe('bought');
+    expect(progressOf(bought)).toMatchObject({ all: 10, by: { bought: 10 }, furthest: 'bought' });
   });
 
   test('a batch cut uses what is in hand and leaves its offcuts, which the next one takes; no metre is lost', () => {

@@ -1,7 +1,8 @@
 /** The work: batches of pieces, what is done to them in which order, how long it takes, and on which day. */
-import type { Making, Project, Step } from '../../document/schema/project';
+import { doneOf } from '../../document/made';
+import type { Making, Project } from '../../document/schema/project';
 import { countOf } from '../../recipes/parts/types';
-import { doneOf, lotsOf } from './lots';
+import { lotsOf } from './lots';
 import { type BuildSheet, smallOf } from './needs';
 import type { BuildResult } from './study';
 
@@ -67,21 +68,6 @@ const TAKES = {
 const SMALL = 0.3;
 /** Glue is let dry before the next step, h. */
 const DRY = 2;
-
-/** How far a step of a piece is. */
-export const statusOf = (
-  unit: WorkUnit,
-  done: Record<Step, ReadonlySet<string>>,
-): 'to-buy' | 'bought' | 'cut' | 'built' | 'hung' =>
-  unit.hung
-    ? 'hung'
-    : done.cover.has(unit.unit)
-      ? 'built'
-      : done.cut.has(unit.unit)
-        ? 'cut'
-        : done.buy.has(unit.unit)
-          ? 'bought'
-          : 'to-buy';
 
 /** Pieces that cover marks first, then as the build sheets come; of one make together. */
 export function workUnits(project: Project, sheets: readonly BuildSheet[]): WorkUnit[] {

@@ -10,6 +10,7 @@ import { useIssues } from '../../desk/useIssues';
 import { BUILD_PARTS } from '../../words/stages';
 import BuildFiles from './BuildFiles.vue';
 import BuyPart from './BuyPart.vue';
+import CameOutBench from './CameOutBench.vue';
 import CutPart from './CutPart.vue';
 import HandBench from './HandBench.vue';
 import PiecesPart from './PiecesPart.vue';
@@ -57,7 +58,10 @@ const part = computed(() => session.buildPart);
       <WareBench v-if="part === 'shop'" />
       <HandBench v-else-if="part === 'cut'" />
       <WorkBench v-else-if="part === 'work'" />
-      <WorkshopBench v-else />
+      <template v-else>
+        <WorkshopBench />
+        <CameOutBench v-if="part === 'pieces'" />
+      </template>
       <p class="soft caution">
         Gloves, mask and goggles with any fibre, and wrap the fill; hearing protection at the saw. Hang into structure
         with fixings rated for the weight; overhead pieces want a safety line. In doubt ask a qualified builder.

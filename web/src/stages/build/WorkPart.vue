@@ -3,8 +3,9 @@
 import { computed, ref, watch } from 'vue';
 import type { SingleCommand } from '@tawny/core/document/commands/types';
 import { cutEdit, cutInputsFor } from '@tawny/core/studies/build/record';
-import { statusOf, type Task, type WorkUnit } from '@tawny/core/studies/build/work';
-import { STATUS_WORDS, STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/build';
+import { progressOf, statusOf as statusIn, STATUSES } from '@tawny/core/document/made';
+import type { Task, WorkUnit } from '@tawny/core/studies/build/work';
+import { STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/build';
 import { counted } from '@tawny/core/words/counted';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useAnswers, useLines } from '../../answers/answers';
@@ -22,12 +23,11 @@ const place = (u: WorkUnit): string => {
   const face = answers.glance!.setting.faces.find((f) => f.id === u.place);
   return labels.value.get(u.piece) ?? (face ? surfaceWords(face.name) : u.place);
 };
+const statusOf = (u: WorkUnit) => statusIn(u.unit, u.hung, done.value);
 const made = computed(() => {
-  const by = (s: string) => work.value.units.filter((u) => statusOf(u, done.value) === s).length;
-  return (['to-buy', 'bought', 'cut', 'built', 'hung'] as const)
-    .map((s) => ({ s, n: by(s) }))
-    .filter(({ n }) => n > 0)
-    .map(({ s, n }) => `${n} ${STATUS_WORDS[s]}`)
+  const { by } = progressOf(project.value);
+  return STATUSES.filter((s) => by[s] > 0)
+    .map((s) => `${by[s]} ${s}`)
     .join(', ');
 });
 const when = (t: Task): string => {
@@ -100,9 +100,9 @@ watch(
     <article v-for="(b, i) in batches" :key="i" class="batch" :data-batch="i + 1">
       <h2>Batch {{ i + 1 }}</h2>
       <ul class="units">
-        <li v-for="u in b.units" :key="u.unit" :class="statusOf(u, done)">
+        <li v-for="u in b.units" :key="u.unit" :data-status="statusOf(u)">
           <b>{{ u.letter }}</b> {{ nameOf(u.recipe) }}, {{ place(u) }}{{ u.forMarks ? ', on a mark' : '' }}
-          <span class="soft">{{ STATUS_WORDS[statusOf(u, done)] }}</span>
+          <span class="soft">{{ statusOf(u) }}</span>
         </li>
       </ul>
       <table class="list" :aria-label="`Steps of batch ${i + 1}`">

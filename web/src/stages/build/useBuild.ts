@@ -5,7 +5,7 @@ import { buildAt } from '@tawny/core/questions/build';
 import { fixed } from '@tawny/core/quantities/format';
 import { buyList } from '@tawny/core/studies/build/buy';
 import { cutInputs } from '@tawny/core/studies/build/cuts';
-import { doneOf } from '@tawny/core/studies/build/lots';
+import { doneOf } from '@tawny/core/document/made';
 import { workPlan } from '@tawny/core/studies/build/work';
 import { fixingBuyLines } from '@tawny/core/words/fixings';
 import { useAnswers, useLines } from '../../answers/answers';

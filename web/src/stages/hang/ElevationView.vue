@@ -2,6 +2,7 @@
 /** One face large: what keeps pieces off it, the level line, the marks, and its pieces, which are dragged, nudged and dimensioned. */
 import { computed, ref } from 'vue';
 import { useResizeObserver } from '@vueuse/core';
+import { doneOf, statusOf } from '@tawny/core/document/made';
 import { formatLength } from '@tawny/core/quantities/lengths';
 import { obstaclesOn } from '@tawny/core/room/hung/keepOuts';
 import { membersOf } from '@tawny/core/room/hung/members';
@@ -67,6 +68,14 @@ const shapes = computed(() =>
 const dimensions = computed(() =>
   chosen.value?.face === face.value.id ? dimensionsOf(chosen.value, view.value, figure) : [],
 );
+const done = computed(() => doneOf(hang.doc.project!));
+/** How far a piece in the workshop is; nothing to say of what is not begun or is up. */
+const made = (id: string): string => {
+  const status = statusOf(id, false, done.value);
+  return status === 'to buy' || status === 'hung' || onFace.value.find((p) => p.id === id)?.state === 'hung'
+    ? ''
+    : status;
+};
 const said = computed(() =>
   held.value
     ? `${fromMiddleText(held.value.left - middle.value, session.system)}, up ${figure(held.value.low)}`
@@ -135,6 +144,7 @@ const said = computed(() =>
       <text :x="area.x + area.width / 2" :y="area.y + area.height - 7">
         {{ p.short }}{{ p.locked ? ', locked' : '' }}
       </text>
+      <text v-if="made(p.id)" class="made" :x="area.x + area.width / 2" :y="area.y + 15">{{ made(p.id) }}</text>
     </g>
     <FixingLayer :view="view" :face="face.id" :middle="middle" :overhead="!view.upright" />
     <g class="letters">

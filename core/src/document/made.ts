@@ -1,0 +1,44 @@
+/** How far pieces are made: steps done, and what hangs is made, whatever was ticked. */
+import type { Piece, Project, Step } from './schema/project';
+
+/** Each piece as it is made: of pieces by number each by itself. */
+export const unitsOf = (piece: Piece): string[] =>
+  piece.place.kind === 'at' ? [piece.id] : Array.from({ length: piece.place.count }, (_, i) => `${piece.id}#${i + 1}`);
+
+/** By step, the units it is done to. */
+export function doneOf({
+  making,
+  treatment,
+}: Pick<Project, 'making' | 'treatment'>): Record<Step, ReadonlySet<string>> {
+  const up = treatment.pieces.filter((p) => p.state === 'hung').flatMap(unitsOf);
+  const of = (step: Step) => new Set([...making.done.filter((d) => d.step === step).map((d) => d.unit), ...up]);
+  return { buy: of('buy'), cut: of('cut'), frame: of('frame'), fill: of('fill'), cover: of('cover') };
+}
+
+export const STATUSES = ['to buy', 'bought', 'cut', 'built', 'hung'] as const;
+export type Status = (typeof STATUSES)[number];
+
+/** How far one of them is. */
+export const statusOf = (unit: string, hung: boolean, done: Record<Step, ReadonlySet<string>>): Status =>
+  hung
+    ? 'hung'
+    : done.cover.has(unit)
+      ? 'built'
+      : done.cut.has(unit)
+        ? 'cut'
+        : done.buy.has(unit)
+          ? 'bought'
+          : 'to buy';
+
+/** How many are how far; `furthest`: the last step any of them has come to. */
+export function progressOf(project: Pick<Project, 'making' | 'treatment'>): {
+  all: number;
+  by: Record<Status, number>;
+  furthest: Status;
+} {
+  const done = doneOf(project);
+  const by: Record<Status, number> = { 'to buy': 0, bought: 0, cut: 0, built: 0, hung: 0 };
+  for (const p of project.treatment.pieces) for (const u of unitsOf(p)) by[statusOf(u, p.state === 'hung', done)] += 1;
+  const all = STATUSES.reduce((sum, s) => sum + by[s], 0);
+  return { all, by, furthest: [...STATUSES].reverse().find((s) => by[s] > 0) ?? 'to buy' };
+}
