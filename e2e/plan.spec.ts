@@ -133,7 +133,7 @@ test('the Ferry hall with diffusers: range, distance, wells and cuts; a number t
   const scattering = page.locator('[data-scattering]');
   await expect(scattering).toContainText('Scatters from 631 to');
   await expect(scattering).toContainText('Wants 171.7 cm to the listener');
-  await expect(scattering.getByRole('list', { name: 'Boards to cut' })).toContainText('15 × fin');
+  await expect(page.getByRole('list', { name: 'Parts of one piece' })).toContainText('15 × fin');
   await page.getByRole('button', { name: 'Duplicate to change it' }).click();
   await type(page, 'Prime', '9');
   await expect(page.getByText('9 is not prime')).toBeVisible();

@@ -167,6 +167,12 @@ describe('boxes and wells', () => {
   test('a skyline of 60 × 60 cm in 5 cm has 144 blocks, each of its twelve lengths twelve times', () => {
     const blocks = partsOf(by('skyline-13')).filter((p) => p.name === 'block');
     expect(blocks.map(countOf)).toEqual(Array.from({ length: 12 }, () => 12));
+    const refused: Recipe = {
+      ...by('skyline-13'),
+      scatterer: { ...by('skyline-13').scatterer!, rows: 2, cols: 6 } as never,
+    };
+    expect(partsOf(refused)).toEqual([]);
+    expect(billOf(refused, PLAIN_PRICES).cost).toBe(PLAIN_PRICES.sundries);
     expect(blocks[11]!.length).toBeCloseTo((12 / 13) * (343.2 / 1000 / 2), 9);
   });
 

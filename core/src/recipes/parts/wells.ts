@@ -1,5 +1,5 @@
 /** Diffusers of wood: wells between fins, blocks of a skyline, a bent sheet on ribs. */
-import { skyline, wellDepth } from '../../physics/diffusers/sequences';
+import { SequenceRefused, skyline, wellDepth } from '../../physics/diffusers/sequences';
 import { BOARD_DENSITY } from '../boxes';
 import type { Recipe } from '../types';
 import { boardsOf, FIN, wellDepthsOf } from '../wells';
@@ -68,7 +68,14 @@ function wellParts(recipe: Recipe, c: number): Part[] {
 /** Square blocks by their length, cut from posts of the wells' width, on a back. */
 function skylineParts({ scatterer: s, width, height }: Recipe, c: number): Part[] {
   if (s?.kind !== 'skyline') return [];
-  const cells = skyline(s.N, s.root, s.rows, s.cols);
+  let cells: number[][];
+  try {
+    cells = skyline(s.N, s.root, s.rows, s.cols);
+  } catch (error) {
+    // A sequence that makes no skyline has no blocks; Recipes says why.
+    if (error instanceof SequenceRefused) return [];
+    throw error;
+  }
   const across = Math.max(1, Math.floor(width / s.wellWidth + 1e-9));
   const up = Math.max(1, Math.floor(height / s.wellWidth + 1e-9));
   const [x0, y0] = [(width - across * s.wellWidth) / 2, (height - up * s.wellWidth) / 2];

@@ -1,11 +1,9 @@
 /** A scattering recipe: its range, where it sends sound, its wells or heights, what to cut. */
 import type { Air } from '../../air/air';
-import type { DiffuserCut } from '../../physics/diffusers/cuts';
 import { curvedStrips, diffusion, lobes, type ReflectingStrip, wellStrips } from '../../physics/diffusers/polar';
 import { skyline, wellDepth, wells } from '../../physics/diffusers/sequences';
 import { THIRDS } from '../../recipes/curve';
 import type { Recipe } from '../../recipes/types';
-import { boardsOf } from '../../recipes/wells';
 
 export interface Scattering {
   /** Hz */
@@ -30,7 +28,6 @@ export interface Scattering {
   depths: number[];
   /** Rows of a skyline's depths. */
   matrix: number[][] | null;
-  cuts: DiffuserCut[];
 }
 
 const SCATTER_BANDS = THIRDS.filter((f) => f > 190 && f < 8100);
@@ -42,7 +39,7 @@ export function scatteringOf(recipe: Recipe, air: Air): Scattering | null {
   // Of somebody else's make nothing is known that could be computed.
   if (!s || s.kind === 'bought') return null;
   const c = air.c;
-  const base = { cuts: [], lobes: [], sequence: [], depths: [], matrix: null, periodWidth: null };
+  const base = { lobes: [], sequence: [], depths: [], matrix: null, periodWidth: null };
   const answer = (
     strips: (f: number) => ReflectingStrip[],
     oblique: boolean,
@@ -108,6 +105,5 @@ export function scatteringOf(recipe: Recipe, air: Air): Scattering | null {
     lobes: s.periods > 1 ? lobes(facts.periodWidth, 2 * s.designHz, 0, c) : [],
     sequence: facts.sequence,
     depths: facts.depths,
-    cuts: boardsOf(recipe, c)?.cuts ?? [],
   });
 }

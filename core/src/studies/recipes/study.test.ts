@@ -150,9 +150,9 @@ test('a well diffuser: sheet, bill and cuts know one width and one depth', () =>
   expect(Math.max(...s.scattering!.depths)).toBeCloseTo(s.deepest, 12);
   expect(s.depth).toBeCloseTo(deepest + 0.024, 9);
   expect(r.width).toBeCloseTo(14 * 0.056 + 15 * 0.012, 9);
-  const back = s.scattering!.cuts.find((k) => k.name === 'back')!;
+  const back = s.parts.find((k) => k.name === 'back')!;
   expect(back.width).toBeCloseTo(r.width, 9);
-  const boards = s.scattering!.cuts.reduce((sum, k) => sum + k.count * k.width * k.length, 0);
+  const boards = s.parts.reduce((sum, k) => sum + k.count * k.width * k.length, 0);
   expect(s.bill.board).toBeCloseTo(boards, 9);
   expect(s.bill.room).toBeCloseTo(r.width * r.height * deepest, 9);
 });

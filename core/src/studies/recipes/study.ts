@@ -1,4 +1,4 @@
-/** All that is known of one recipe: its curve with what building tolerances do to it, ratings, tuning, scattering, cuts. */
+/** All that is known of one recipe: its curve with what building tolerances do to it, ratings, tuning, scattering, parts. */
 import type { Air } from '../../air/air';
 import { cornerFront, cornerOut } from '../../physics/absorbers/corners';
 import { cavityResonance } from '../../physics/absorbers/resonators';
@@ -17,7 +17,8 @@ import {
   recipeSpread,
   THIRDS,
 } from '../../recipes/curve';
-import type { Workshop } from '../../recipes/parts/types';
+import { partsOf } from '../../recipes/parts/partsOf';
+import type { Part, Workshop } from '../../recipes/parts/types';
 import type { Prices, Recipe, RecipeLayer } from '../../recipes/types';
 import { boardsOf, wellDepthOf } from '../../recipes/wells';
 import { type Scattering, scatteringOf } from './scatter';
@@ -47,6 +48,8 @@ export interface RecipeSheet {
   deepest: number;
   exposed: number;
   bill: Bill;
+  /** Every part of one piece, and how many of it. */
+  parts: (Omit<Part, 'bodies'> & { count: number })[];
   cautions: Caution[];
   tuning: Tuning | null;
   scattering: Scattering | null;
@@ -165,6 +168,7 @@ function sheetFor(recipe: Recipe, { prices, workshop, rho, c }: RecipeSheetInput
     deepest: wooden ? wellDepthOf(recipe, c) : 0,
     exposed: areasOf(recipe).exposed,
     bill,
+    parts: partsOf(recipe, { c, workshop }).map(({ bodies, ...p }) => ({ ...p, count: bodies.length })),
     cautions: cautionsOf(recipe, bill.mass),
     tuning: null,
     scattering: null,

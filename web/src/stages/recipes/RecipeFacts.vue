@@ -5,6 +5,8 @@ import { fixed } from '@tawny/core/quantities/format';
 import type { RecipeSheet } from '@tawny/core/studies/recipes/study';
 import type { Working } from '@tawny/core/studies/types';
 import { CAUTION_WORDS } from '@tawny/core/words/plan';
+import { materialName } from '@tawny/core/words/build';
+import { cutText } from '@tawny/core/quantities/cutLengths';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaText, runText, volumeText } from '@tawny/core/quantities/measures';
 import FigureGrid from '../../parts/FigureGrid.vue';
@@ -96,10 +98,28 @@ const kilo = (sigma: number) => fixed(sigma / 1000, 1);
     </li>
     <li v-for="c in sheet.cautions" :key="c" class="soft">{{ CAUTION_WORDS[c] }}</li>
   </ul>
+  <details v-if="sheet.parts.length > 0" class="parts" open>
+    <summary>Parts of one piece</summary>
+    <ul aria-label="Parts of one piece">
+      <li v-for="(p, i) in sheet.parts" :key="i">
+        {{ p.paired ? '' : `${p.count} × ` }}{{ p.name }} {{ cutText(p.length, system)
+        }}{{ p.of.sort === 'bar' || p.of.sort === 'pipe' ? '' : ` × ${cutText(p.width, system)}` }},
+        <span class="soft">{{ materialName(p.of, system, p.paired) }}</span>
+      </li>
+    </ul>
+  </details>
   <WorkingButton :working="working" />
 </template>
 
 <style scoped>
+.parts {
+  font-size: 12.5px;
+  margin-bottom: 6px;
+}
+.parts ul {
+  columns: 2;
+  padding-left: 16px;
+}
 .facts {
   margin: 4px 0 6px;
   padding-left: 16px;

@@ -83,12 +83,6 @@ const length = (m: number) => lengthText(m, system.value);
           row.map((d) => length(d)).join(' · ')
         }}</span>
       </p>
-      <ul v-if="scattering.cuts.length > 0" class="cuts" aria-label="Boards to cut">
-        <li v-for="(k, i) in scattering.cuts" :key="i">
-          {{ k.count }} × {{ k.name }} {{ length(k.width) }} × {{ length(k.length)
-          }}<span v-if="k.depth !== null" class="soft">, {{ length(k.depth) }} deep</span>
-        </li>
-      </ul>
       <WorkingButton small :working="working" />
       <p class="soft">Far field, single frequencies, wells without coupling: read it as a comparison.</p>
     </div>
@@ -121,10 +115,6 @@ const length = (m: number) => lengthText(m, system.value);
 }
 .block {
   display: block;
-}
-.cuts {
-  padding-left: 16px;
-  columns: 2;
 }
 .polar {
   min-height: 214px;
