@@ -90,10 +90,12 @@ test('a new room from tape measure to file and back', async ({ page }, info) => 
 
   // Build
   await stage(page, 'build');
+  await page.locator('[data-build-files]').click();
   const shopping = page.waitForEvent('download');
-  await page.locator('[data-shopping-csv]').click();
+  await page.locator('[data-take="csv"]').click();
   const csv = readFileSync(await (await shopping).path(), 'utf8');
-  expect(csv).toContain(`cut: stile,${2 * fixture.fewestPanels},pieces,1.2`);
+  // Two joints a corner, four corners and a brace: twelve screws a panel.
+  expect(csv).toContain(`Wood screws,${12 * fixture.fewestPanels},pieces`);
 
   // To a file, reload, and back from the file under a new name on the shelf.
   await page.getByRole('button', { name: 'Projects' }).click();

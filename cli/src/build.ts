@@ -13,6 +13,7 @@ import { studyHolds } from '@tawny/core/studies/hang/holds';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { buyLine, materialName, planSentence, STEP_WORDS, timeText } from '@tawny/core/words/build';
 import { buyTable, cutsTable, partsTable, workTable } from '@tawny/core/words/buildTables';
+import { counted } from '@tawny/core/words/counted';
 import { fixingBuyLines } from '@tawny/core/words/fixings';
 import { issueSentence } from '@tawny/core/words/issues';
 
@@ -72,7 +73,7 @@ export function buildText(r: BuildReport): string {
       (l) =>
         `  ${l.amount} ${l.unit}: ${l.item}${l.money === null ? '' : `, ${fixed(l.money, 2)} ${r.currency}${l.reckoned ? ' reckoned' : ''}`}${l.note === '' ? '' : ` (${l.note})`}`,
     ),
-    `  together ${fixed(r.money.known, 2)} ${r.currency}, ${r.money.unknown} lines without a price${r.budget === null ? '' : `; budget ${fixed(r.budget, 0)}, paid ${fixed(r.money.paid, 0)}`}`,
+    `  together ${fixed(r.money.known, 2)} ${r.currency}, ${counted(r.money.unknown, 'line')} without a price${r.budget === null ? '' : `; budget ${fixed(r.budget, 0)}, paid ${fixed(r.money.paid, 0)}`}`,
     '',
     'To cut',
     ...r.plans.map((p) => `  ${materialName(p.need.of, 'metric', p.need.stacked)}: ${p.sentence}`),

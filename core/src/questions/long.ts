@@ -8,7 +8,8 @@ import type { ProportionInputs, ProportionMap } from '../physics/modes/proportio
 import type { Recipe } from '../recipes/types';
 import type { CutInputs, CutsResult } from '../studies/build/cuts';
 import type { BassOutcome, BassTask } from '../studies/bass/types';
-import { type TargetCost, type TargetCostInputs, targetCostInputs } from '../studies/decay/targetCosts';
+import { type TargetCostInputs, targetCostInputs } from '../studies/decay/targetCostInputs';
+import type { TargetCost } from '../studies/decay/targetCosts';
 import type { DecayInputs, DecayResult } from '../studies/decay/types';
 import type { PlanInputs, PlanResult } from '../studies/dose/types';
 import { type SecondOrderInputs, secondOrderInputs, type SecondOrderResult } from '../studies/marks/secondOrder';

@@ -63,6 +63,7 @@ const furnished = () =>
   edited(
     demo('bakehouse'),
     numbers({ A: 2 }),
+    { type: 'put-paid', paid: { id: 'x1', at: '2026-11-04T08:00:00Z', what: 'Timber', amount: 12 } },
     { type: 'put-material', material: OWN },
     { type: 'put-recipe', recipe: { ...structuredClone(RECIPES[0]!), id: 'own-1' } },
   );
@@ -125,7 +126,17 @@ describe('parts', () => {
       [...Object.keys(rest), ...Object.keys(treatment).map((k) => `treatment.${k}`)].sort(),
     );
     expect(PARTS.filter((p) => !HEARD.includes(p)).sort()).toEqual(
-      ['buying', 'log', 'name', 'site', 'tape', 'treatment.fixings', 'treatment.hanging', 'treatment.prices'].sort(),
+      [
+        'buying',
+        'log',
+        'making',
+        'name',
+        'site',
+        'tape',
+        'treatment.fixings',
+        'treatment.hanging',
+        'treatment.prices',
+      ].sort(),
     );
     expect(MARKED).toContain('treatment.pieces');
     expect(SEATED).not.toContain('marking');

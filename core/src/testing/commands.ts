@@ -6,7 +6,7 @@ import { type Project, surfacesOf } from '../document/schema/project';
 import { LAYOUTS } from '../layout/rigs';
 import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
-import { JOINTS } from '../recipes/parts/types';
+import { JOINTS } from '../recipes/parts/joints';
 import { unitsOf } from '../document/made';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';

@@ -24,7 +24,8 @@ import { settingOf } from '../room/setting';
 import { sheetBlocks } from '../report/markingSheet';
 import { planSvg } from '../report/markingDrawing';
 import { studySurvey } from '../studies/survey/study';
-import { studyTargetCosts, targetCostInputs } from '../studies/decay/targetCosts';
+import { studyTargetCosts } from '../studies/decay/targetCosts';
+import { targetCostInputs } from '../studies/decay/targetCostInputs';
 import { targetsOf } from '../room/mirrors';
 
 /** What no drawing may hold. */

@@ -1,5 +1,4 @@
 /** Ways a project comes onto the screen: last one, demo, new, copy, file. The open one is never lost by a refusal. */
-import { createProject } from '@tawny/core/document/create';
 import type { Project } from '@tawny/core/document/schema/project';
 import { newId } from '../persistence/ids';
 import { useDocument } from '../stores/document';
@@ -57,7 +56,9 @@ export function useOpenProject() {
       const demo = await demoProject(name);
       show({ ...demo, id: newId(), name: `${demo.name} afresh` });
     },
-    openNew(name: string, box: { length: number; width: number; height: number }): void {
+    /** What a new room begins with comes when one is wanted. */
+    async openNew(name: string, box: { length: number; width: number; height: number }): Promise<void> {
+      const { createProject } = await import('@tawny/core/document/create');
       show(createProject(newId(), name, box));
     },
     duplicate(): void {

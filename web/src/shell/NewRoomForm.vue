@@ -16,7 +16,7 @@ const fresh = ref({ name: '', length: 5, width: 4, height: 2.5 });
 
 async function create(): Promise<void> {
   await doc.flush();
-  opener.openNew(fresh.value.name.trim() || 'New room', fresh.value);
+  await opener.openNew(fresh.value.name.trim() || 'New room', fresh.value);
   emit('made');
   await router.push('/survey');
 }

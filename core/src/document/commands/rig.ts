@@ -2,7 +2,7 @@
 import { type LayoutId, RIGS, type Station } from '../../layout/rigs';
 import { wallAlong } from '../../geometry/solid';
 import type { Vec2 } from '../../geometry/vector';
-import { plainLoudspeaker } from '../create';
+import { plainLoudspeaker } from '../begin';
 import {
   frameOf,
   lengthAlongAxis,

@@ -1,5 +1,5 @@
 /** Edits of the room: its plan and ceiling, what stands in it, what it is made of, its states and its air. */
-import { boxCorners } from '../create';
+import { boxCorners } from '../begin';
 import { planFault } from '../place/outline';
 import { placeByRule } from '../place/placing';
 import type { Project } from '../schema/project';

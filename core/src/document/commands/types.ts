@@ -4,7 +4,7 @@ import type { Fixings, Way } from '../../fixings/ways';
 import type { LayoutId } from '../../layout/rigs';
 import type { Workshop } from '../../recipes/parts/types';
 import type { Prices } from '../../recipes/types';
-import type { BoxRoom } from '../create';
+import type { BoxRoom } from '../begin';
 import type { OutlineCorner } from '../place/outline';
 import type { Numbers } from '../recipes';
 import type {

@@ -6,7 +6,7 @@ import { GROUPS, HIGHEST_COEFFICIENT } from '../../materials/library';
 import { ROLES } from '../../layout/rigs';
 import { THRESHOLDS } from '../../physics/reflections/thresholds';
 import { OCTAVES } from '../../quantities/bands';
-import { JOINTS } from '../../recipes/parts/types';
+import { JOINTS } from '../../recipes/parts/joints';
 import { id, key, line, lines, LIMITS, within } from './basics';
 
 export const corner = z.strictObject({ wall: id, x: within('coordinate'), y: within('coordinate') });

@@ -5,8 +5,9 @@ import { type Body, boxBody, type Workshop, type Part, type Point2 } from './typ
 export const BRACE_FROM = 1;
 /** Overhead a brace at most this far from the next, m: they carry the eyes and keep the sides from spreading. */
 const BRACE_OVERHEAD = 0.6;
-/** Braces lie flat behind the fill and hide it: never wider than this, m. */
-const WIDEST_BRACE = 0.1;
+/** Braces lie flat behind the fill and hide it: of the frame's own timber up to this width, of deeper frames narrower; m. */
+const WIDEST_BRACE = 0.12;
+const NARROW_BRACE = 0.1;
 
 export interface Frame {
   width: number;
@@ -104,7 +105,7 @@ export function frameParts({ width, height, depth, back, overhead, braced }: Fra
   ];
   const braces = braced ? bracesOf(long, overhead) : 0;
   if (braces > 0) {
-    const wide = Math.min(depth, WIDEST_BRACE);
+    const wide = depth <= WIDEST_BRACE ? depth : NARROW_BRACE;
     const bodies = Array.from({ length: braces }, (_, i) => {
       const mid = ((i + 1) * long) / (braces + 1);
       return prism(

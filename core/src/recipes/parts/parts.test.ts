@@ -5,7 +5,8 @@ import { PLAIN_PRICES, type Recipe } from '../types';
 import { boardsOf, FIN } from '../wells';
 import { bracesOf } from './frame';
 import { buildFault, partsOf, PLAIN_MAKE } from './partsOf';
-import { type Body, countOf, type Joint, JOINTS, type Part, PLAIN_WORKSHOP, volumeOf, volumeOfPart } from './types';
+import { type Joint, JOINTS } from './joints';
+import { type Body, countOf, type Part, PLAIN_WORKSHOP, volumeOf, volumeOfPart } from './types';
 
 const by = (id: string): Recipe => RECIPES.find((r) => r.id === id)!;
 const make = (joint: Joint, behind: 'open' | 'fleece' = 'open', overhead = false) => ({
@@ -48,8 +49,11 @@ describe('frames', () => {
     }
   });
 
-  test('braces from a metre on; overhead one every 60 cm; never wider than 10 cm and flat behind the fill', () => {
+  test('braces from a metre on; overhead one every 60 cm; of the frame’s timber as long as that is narrow, flat behind the fill', () => {
     expect([bracesOf(0.99, false), bracesOf(1, false), bracesOf(1.2, true), bracesOf(2, true)]).toEqual([0, 1, 1, 3]);
+    // Four inches: no second timber for the sake of a millimetre.
+    const inches: Recipe = { ...by('panel-10'), layers: [{ ...by('panel-10').layers[0]!, d: 0.1016 } as never] };
+    expect(named(partsOf(inches), 'brace').of).toMatchObject({ depth: 0.1016 });
     const deep = partsOf(by('deep-rear'), make('butt'));
     expect(named(deep, 'brace').of).toEqual({ sort: 'bar', thickness: 0.018, depth: 0.1 });
     expect(extent(named(deep, 'brace').bodies, 'z')).toEqual([0, 0.018]);

@@ -1,5 +1,6 @@
 /** Parts a piece is built of: what each is cut from, its size, and where it lies in the piece. */
 import type { FillKind } from '../../physics/absorbers/fills';
+import type { Joint } from './joints';
 
 /** What a fill is asked for by: kind, density (kg/m³), flow resistivity (Pa·s/m²). */
 export interface Fill {
@@ -82,10 +83,6 @@ export interface Part {
   paired: boolean;
   bodies: readonly Body[];
 }
-
-/** How the corners of a frame meet. */
-export const JOINTS = ['butt', 'mitred', 'rebated'] as const;
-export type Joint = (typeof JOINTS)[number];
 
 /** How pieces are made in this workshop; m. */
 export interface Workshop {

@@ -1,6 +1,7 @@
 /** How an answer of the waves is judged, where subwoofers may stand, and the words of causes. */
 import { magnitudeSquared } from '../../numerics/complex';
-import { createProject, plainLoudspeaker } from '../../document/create';
+import { plainLoudspeaker } from '../../document/begin';
+import { createProject } from '../../document/create';
 import { edited, plainBox, wardrobe } from '../../testing/rooms';
 import { solver } from '../../testing/waves';
 import { causeSentence } from '../../words/bass';

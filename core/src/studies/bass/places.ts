@@ -5,7 +5,7 @@
 import { clipConvex, overlapping, boundsOf } from '../../geometry/clip';
 import { insideOutline } from '../../geometry/polygon';
 import type { Vec2, Vec3 } from '../../geometry/vector';
-import { plainLoudspeaker } from '../../document/create';
+import { plainLoudspeaker } from '../../document/begin';
 import { headPoints, isSub, levels, playing, together } from './answer';
 import { feedOf } from './feed';
 import {

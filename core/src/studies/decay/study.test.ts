@@ -16,7 +16,8 @@ import { curveFor } from './curves';
 import { studyMarks } from '../marks/study';
 import { studySeat } from '../seat/study';
 import { settingOf } from '../../room/setting';
-import { studyTargetCosts, targetCostInputs } from './targetCosts';
+import { studyTargetCosts } from './targetCosts';
+import { targetCostInputs } from './targetCostInputs';
 import { numbers, panelOf } from '../../testing/pieces';
 
 let solver: IntegerSolver;

@@ -1,21 +1,13 @@
 /** What every school of target costs here: the fewest of the panel used at marks that reach it, and their price. Long: for a worker. */
 import type { IntegerSolver } from '../../dosage/solver';
-import { coverOf } from '../../document/recipes';
-import type { Project } from '../../document/schema/project';
 import { OCTAVES } from '../../quantities/bands';
 import { billOf } from '../../recipes/bill';
 import { type School, schoolLimits, SCHOOLS } from '../../criteria/decayTargets';
 import { studied } from './study';
 import { answerFor } from './answer';
 import { curveFor, type Judged } from './curves';
-import type { Answer, DecayInputs } from './types';
-import type { Setting } from '../../room/setting';
-
-export interface TargetCostInputs {
-  decay: DecayInputs;
-  /** Of one panel, in the brief's currency. */
-  panelCost: number;
-}
+import type { TargetCostInputs } from './targetCostInputs';
+import type { Answer } from './types';
 
 export interface TargetCost {
   school: School;
@@ -25,17 +17,13 @@ export interface TargetCost {
   cost: number | null;
 }
 
-export function targetCostInputs(project: Project, setting: Setting, decay: DecayInputs): TargetCostInputs {
-  const make = { c: setting.c, workshop: project.buying.workshop };
-  return { decay, panelCost: billOf(coverOf(project), project.treatment.prices, make).cost };
-}
-
 export function studyTargetCosts(
-  { decay, panelCost }: TargetCostInputs,
+  { decay, cover, prices, workshop, c }: TargetCostInputs,
   solver: IntegerSolver,
   progress: (part: number) => void = () => {},
 ): TargetCost[] {
   const { inputs: room, panelAlpha } = studied(decay);
+  const panelCost = billOf(cover, prices, { c, workshop }).cost;
   const schools = SCHOOLS.filter((s) => s !== 'own' || decay.own.length > 0);
   return schools.map((school, i) => {
     const inputs = { ...room, school };

@@ -210,7 +210,7 @@ function cornerFixings(held: Held): Fixing[] {
   });
 }
 
-function holdOf(setting: Setting, hung: HungPiece, massOf: (recipe: Recipe) => number): Hold {
+function holdOf(setting: Setting, hung: HungPiece, massOf: (recipe: Recipe, overhead: boolean) => number): Hold {
   const { project } = setting;
   const placed = setting.placed.find((p) => p.id === hung.id)!;
   const face = setting.faces.find((f) => f.id === hung.face)!;
@@ -219,7 +219,7 @@ function holdOf(setting: Setting, hung: HungPiece, massOf: (recipe: Recipe) => n
   // Along an edge half of it is under the ceiling, and all of it over heads.
   const overhead = on === 'ceiling' || recipe.form === 'edge';
   const way = wayOf(recipe.form, on, project.treatment.fixings.ways[hung.recipe]);
-  const mass = massOf(recipe);
+  const mass = massOf(recipe, overhead);
   const gap = gapOf(recipe);
   const seat = seatOf(way, gap);
   const held: Held = { setting, placed, face, way, overhead, mass, packing: seat.packing };
@@ -289,11 +289,12 @@ export function studyHolds(setting: Setting, { pieces }: HangResult): HoldsResul
     treatment,
   } = setting.project;
   const make = { c: speedHumid(climate), workshop };
-  // Pieces made alike are one recipe.
-  const masses = new Map<Recipe, number>();
-  const massOf = (recipe: Recipe): number => {
-    const known = masses.get(recipe) ?? billOf(recipe, treatment.prices, make).mass;
-    masses.set(recipe, known);
+  // Pieces made alike are one recipe; overhead it may have more braces.
+  const masses = [new Map<Recipe, number>(), new Map<Recipe, number>()];
+  const massOf = (recipe: Recipe, overhead: boolean): number => {
+    const side = masses[overhead ? 1 : 0]!;
+    const known = side.get(recipe) ?? billOf(recipe, treatment.prices, { ...make, overhead }).mass;
+    side.set(recipe, known);
     return known;
   };
   const holds = pieces.map((p) => holdOf(setting, p, massOf));

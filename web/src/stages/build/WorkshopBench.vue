@@ -1,7 +1,8 @@
 <script setup lang="ts">
 /** How pieces are made here: frames, backs, cloth, saw, and what is bought beyond the plan. */
 import type { Buying } from '@tawny/core/document/schema/project';
-import { JOINTS, type Workshop } from '@tawny/core/recipes/parts/types';
+import { JOINTS } from '@tawny/core/recipes/parts/joints';
+import { type Workshop } from '@tawny/core/recipes/parts/types';
 import { JOINT_WORDS } from '@tawny/core/words/build';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
