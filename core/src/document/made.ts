@@ -18,24 +18,19 @@ export function doneOf({
 export const STATUSES = ['to buy', 'bought', 'cut', 'built', 'hung'] as const;
 export type Status = (typeof STATUSES)[number];
 
+const TELLS = { built: 'cover', cut: 'cut', bought: 'buy' } as const;
 /** How far one of them is. */
 export const statusOf = (unit: string, hung: boolean, done: Record<Step, ReadonlySet<string>>): Status =>
-  hung
-    ? 'hung'
-    : done.cover.has(unit)
-      ? 'built'
-      : done.cut.has(unit)
-        ? 'cut'
-        : done.buy.has(unit)
-          ? 'bought'
-          : 'to buy';
+  hung ? 'hung' : ((['built', 'cut', 'bought'] as const).find((s) => done[TELLS[s]].has(unit)) ?? 'to buy');
 
-/** How many are how far; `furthest`: the last step any of them has come to. */
-export function progressOf(project: Pick<Project, 'making' | 'treatment'>): {
+/** How many pieces are how far; `furthest`: the last step any of them has come to. */
+export interface Progress {
   all: number;
   by: Record<Status, number>;
   furthest: Status;
-} {
+}
+
+export function progressOf(project: Pick<Project, 'making' | 'treatment'>): Progress {
   const done = doneOf(project);
   const by: Record<Status, number> = { 'to buy': 0, bought: 0, cut: 0, built: 0, hung: 0 };
   for (const p of project.treatment.pieces) for (const u of unitsOf(p)) by[statusOf(u, p.state === 'hung', done)] += 1;

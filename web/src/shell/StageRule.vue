@@ -3,7 +3,6 @@
 import { computed } from 'vue';
 import { useRoute } from 'vue-router';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
-import { progressOf } from '@tawny/core/document/made';
 import { counted } from '@tawny/core/words/counted';
 import type { StageId } from '@tawny/core/report/verdict';
 import { useAnswers, useLines } from '../answers/answers';
@@ -41,7 +40,11 @@ const states = computed((): Record<StageId, State> => {
   const hang = answers.calm?.hang.result;
   const placed = hang?.pieces.length ?? 0;
   const all = placed + (hang?.waiting ?? 0);
-  const made = doc.project && progressOf(doc.project);
+  const made = answers.build?.result.progress;
+  const pieces = (doc.project?.treatment.pieces ?? []).reduce(
+    (sum, { place }) => sum + (place.kind === 'number' ? place.count : 1),
+    0,
+  );
   const own = doc.project?.treatment.recipes.length ?? 0;
   return {
     survey: { text: doc.project ? 'in hand' : '', doubt: false },
@@ -67,11 +70,11 @@ const states = computed((): Record<StageId, State> => {
         ? { text: counted(hang.conflicts, 'conflict'), doubt: true }
         : { text: all > 0 ? `${placed} of ${all} placed` : 'nothing yet', doubt: false },
     build:
-      made && made.all > 0
+      pieces > 0
         ? {
             text:
-              made.furthest === 'to buy'
-                ? counted(made.all, 'piece')
+              !made || made.furthest === 'to buy'
+                ? counted(pieces, 'piece')
                 : `${made.by[made.furthest]} of ${made.all} ${made.furthest}`,
             doubt: (results.doubts.build ?? 0) > 0,
           }

@@ -18,3 +18,11 @@ export function found<T extends { id: string }>(list: T[], id: string): T {
 export function takeFrom(list: { id: string }[], id: string): void {
   list.splice(list.indexOf(found(list, id)), 1);
 }
+
+/** Copies of several things, each into its place. */
+export const putAll = <T extends { id: string }>(list: T[], things: readonly T[]): void =>
+  things.forEach((thing) => put(list, structuredClone(thing)));
+
+/** Throws RangeError for an id the list does not have. */
+export const takeAll = (list: { id: string }[], ids: readonly string[]): void =>
+  ids.forEach((id) => takeFrom(list, id));

@@ -3,7 +3,7 @@ import { hangsSo } from '../../fixings/ways';
 import { builtWide } from '../../recipes/wells';
 import { summed } from '../recipes';
 import { isByNumber, type Piece, type Project } from '../schema/project';
-import { found, put, takeFrom } from './lists';
+import { found, put, putAll, takeAll, takeFrom } from './lists';
 import type { Handlers, TreatmentCommand } from './types';
 
 /** Numbers as pieces; what was decided before of the same recipe on the same place keeps its id and its dates. */
@@ -49,10 +49,10 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
     treatment.stock = stock.map((s) => ({ ...s }));
   },
   'put-pieces'({ treatment }, { pieces }) {
-    for (const piece of pieces) put(treatment.pieces, structuredClone(piece));
+    putAll(treatment.pieces, pieces);
   },
   'take-pieces'({ treatment }, { ids }) {
-    for (const id of ids) takeFrom(treatment.pieces, id);
+    takeAll(treatment.pieces, ids);
   },
   'set-piece-state'({ treatment }, { ids, state, at }) {
     for (const id of ids) {
@@ -118,16 +118,16 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
     Object.assign(draft.buying, buying);
   },
   'put-wares'({ buying }, { wares }) {
-    for (const ware of wares) put(buying.catalogue, { ...ware });
+    putAll(buying.catalogue, wares);
   },
   'take-wares'({ buying }, { ids }) {
-    for (const id of ids) takeFrom(buying.catalogue, id);
+    takeAll(buying.catalogue, ids);
   },
   'put-in-hand'({ buying }, { items }) {
-    for (const item of items) put(buying.inHand, { ...item });
+    putAll(buying.inHand, items);
   },
   'take-in-hand'({ buying }, { ids }) {
-    for (const id of ids) takeFrom(buying.inHand, id);
+    takeAll(buying.inHand, ids);
   },
   'set-ready-made'({ buying }, { recipe, as }) {
     if (as === null) delete buying.readyMade[recipe];
@@ -140,12 +140,12 @@ export const TREATMENT: Handlers<TreatmentCommand> = {
     const those = new Set(units);
     making.done = making.done.filter((d) => d.step !== step || !those.has(d.unit));
     if (at !== null) making.done.push(...units.map((unit) => ({ unit, step, at })));
-    if (entry) put(log, structuredClone(entry));
+    if (entry) putAll(log, [entry]);
   },
   'put-paid'({ making }, { paid }) {
-    put(making.paid, { ...paid });
+    putAll(making.paid, [paid]);
   },
   'take-paid'({ making }, { id }) {
-    takeFrom(making.paid, id);
+    takeAll(making.paid, [id]);
   },
 };

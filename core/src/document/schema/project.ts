@@ -6,7 +6,7 @@
 import * as z from 'zod/mini';
 import { CEILING, FLOOR, surfaceOfFace } from '../../geometry/solid';
 import { LAYOUTS } from '../../layout/rigs';
-import { MAKES } from '../../catalogue/sorts';
+import { MAKES, type Stuff } from '../../catalogue/sorts';
 import { hangsSo } from '../../fixings/ways';
 import { isMaterial } from '../../materials/library';
 import { isLibraryRecipe, RECIPES } from '../../recipes/library';
@@ -329,30 +329,20 @@ function checkPieces(p: Project, mustBeKnown: (path: (string | number)[], name: 
 /** Wares are of something their sort can be of, and everything in a list is there once. */
 function checkBuying(p: Project, mustBeKnown: (path: (string | number)[], name: string) => void, wrong: Wrong): void {
   const { catalogue, inHand, readyMade } = p.buying;
-  const lists = [
-    [['buying', 'catalogue'], catalogue],
-    [['buying', 'inHand'], inHand],
-    [['making', 'paid'], p.making.paid],
-  ] as const;
-  for (const [path, list] of lists) {
+  const lists: [string, string, readonly ({ id: string } & Partial<Stuff>)[]][] = [
+    ['buying', 'catalogue', catalogue],
+    ['buying', 'inHand', inHand],
+    ['making', 'paid', p.making.paid],
+  ];
+  for (const [part, name, list] of lists) {
     const seen = new Set<string>();
-    list.forEach(({ id: name }, i) => {
-      if (seen.has(name)) wrong([...path, i, 'id'], `expected "${name}" only once`);
-      seen.add(name);
+    list.forEach(({ id, sort, make }, i) => {
+      if (seen.has(id)) wrong([part, name, i, 'id'], `expected "${id}" only once`);
+      seen.add(id);
+      if (sort && !MAKES[sort].includes(make!))
+        wrong([part, name, i, 'make'], `expected one of "${MAKES[sort].join('", "')}", got "${make}"`);
     });
   }
-  for (const [key, list] of [
-    ['catalogue', catalogue],
-    ['inHand', inHand],
-  ] as const)
-    list.forEach(({ sort, make }, i) => {
-      const can = MAKES[sort];
-      if (!can.includes(make))
-        wrong(
-          ['buying', key, i, 'make'],
-          `a ${sort} is made of ${can.map((m) => (m === '' ? 'nothing told' : m)).join(', ')}, got "${make}"`,
-        );
-    });
   for (const name of Object.keys(readyMade)) mustBeKnown(['buying', 'readyMade', name], name);
 }
 

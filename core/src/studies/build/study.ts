@@ -3,7 +3,7 @@ import { speedHumid } from '../../air/air';
 import { stripsOf } from '../../cutting/strips';
 import type { SmallThing } from '../../catalogue/sorts';
 import { waresFor } from '../../catalogue/wares';
-import { doneOf } from '../../document/made';
+import { doneOf, type Progress, progressOf } from '../../document/made';
 import type { Project } from '../../document/schema/project';
 import { type Bill, billOf } from '../../recipes/bill';
 import { boardThickness, isFramed, standoffOf } from '../../recipes/curve';
@@ -41,6 +41,7 @@ export interface Hardware {
 export interface BuildResult {
   /** Pieces of every kind. */
   panels: number;
+  progress: Progress;
   recipes: RecipeBatch[];
   /** Of all pieces together, kg, in the brief's currency, and as much room as they take to carry, m³. */
   mass: number;
@@ -167,6 +168,7 @@ export function studyBuild(project: Project): Study<BuildResult> {
   return {
     result: {
       panels,
+      progress: progressOf(project),
       recipes,
       mass,
       cost: recipes.reduce((s, r) => s + r.cost, 0),
