@@ -50,6 +50,7 @@ test('main views', async ({ page }) => {
     if (name === 'decay') await planned(page);
     if (name === 'recipes') await editing(page);
     if (name === 'hang') await laidOut(page);
+    if (name === 'build') await page.locator('[data-part-tab="pieces"]').click();
     await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
