@@ -324,4 +324,24 @@ describe('check and report', () => {
       expect(text).toMatch(new RegExp(`^${heading}`, 'm'));
     expect(text).not.toMatch(/NaN|undefined/);
   });
+
+  test('build says what to buy, cut and do: as text, JSON and CSV, all of one mind', async () => {
+    const json = JSON.parse((await tawny('build', demo, '--json')).out) as {
+      money: { known: number };
+      toBuy: { item: string; money: number | null }[];
+      plans: { kind: string; parts: { label: string; count: number }[] }[];
+      work: { batches: unknown[][] };
+    };
+    const sum = json.toBuy.reduce((s, l) => s + (l.money ?? 0), 0);
+    expect(json.money.known).toBeCloseTo(sum, 6);
+    expect(json.plans.every((p) => p.kind !== 'none')).toBe(true);
+    expect(json.work.batches.map((b) => b.length)).toEqual([4, 4]);
+    const csv = (await tawny('build', demo, '--csv')).out;
+    expect(csv).toContain(`To buy,"Together, where a price is known",,,${Math.round(sum * 100) / 100},,`);
+    for (const list of ['To buy', 'Parts', 'Cutting', 'Work']) expect(csv).toMatch(new RegExp(`^${list},`, 'm'));
+    const text = (await tawny('build', demo)).out;
+    expect(text).toContain(`together ${sum.toFixed(2)} EUR`);
+    expect(text).not.toMatch(/NaN|undefined/);
+    expect((await tawny('build', demo, '--json', '--csv')).status).toBe(2);
+  });
 });

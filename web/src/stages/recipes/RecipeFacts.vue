@@ -98,7 +98,7 @@ const kilo = (sigma: number) => fixed(sigma / 1000, 1);
     </li>
     <li v-for="c in sheet.cautions" :key="c" class="soft">{{ CAUTION_WORDS[c] }}</li>
   </ul>
-  <details v-if="sheet.parts.length > 0" class="parts" open>
+  <details v-if="sheet.parts.length > 0" class="parts" :open="sheet.scattering !== null">
     <summary>Parts of one piece</summary>
     <ul aria-label="Parts of one piece">
       <li v-for="(p, i) in sheet.parts" :key="i">
@@ -119,6 +119,9 @@ const kilo = (sigma: number) => fixed(sigma / 1000, 1);
 .parts ul {
   columns: 2;
   padding-left: 16px;
+}
+.parts li {
+  break-inside: avoid;
 }
 .facts {
   margin: 4px 0 6px;
