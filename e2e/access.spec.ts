@@ -54,6 +54,21 @@ test('nor in any part of Survey', async ({ page }) => {
   }
 });
 
+// Its parts are pages: all of them is looked at.
+test('nor in any part of Build', async ({ page }) => {
+  await openDemo(page);
+  await stage(page, 'build');
+  for (const name of ['cut', 'pieces', 'work', 'shop']) {
+    await part(page, name);
+    if (name === 'cut') {
+      await expect(page.locator('[data-bar]').first()).toBeVisible();
+      await page.locator('[data-in-hand]').first().getByRole('button').click();
+    }
+    if (name === 'shop') await page.locator('[data-ware="wool-15"]').getByRole('button').click();
+    expect([name, await serious(page, 'main')]).toEqual([name, []]);
+  }
+});
+
 test('nor in any part of Seat, Marks, Decay and Hang, on the sheets and on site', async ({ page }) => {
   await openDemo(page);
   for (const [name, parts] of [
