@@ -178,7 +178,7 @@ export function buildDefinition(what: BuildPaper, paper: Paper): TDocumentDefini
           l.item,
           { text: l.amount, alignment: 'right', bold: true },
           l.unit,
-          { text: l.money === null ? '' : `${l.reckoned ? '≈ ' : ''}${l.money.toFixed(2)}`, alignment: 'right' },
+          { text: l.money === null ? '' : `${l.reckoned ? '~ ' : ''}${l.money.toFixed(2)}`, alignment: 'right' },
           { text: l.note, color: SOFT },
         ]),
       ),

@@ -88,13 +88,12 @@ export function buyList(
   }
   if (unpriced && made > 0)
     items.push({ kind: 'sundries', pieces: made, money: made * treatment.prices.sundries, told: false });
-  const whole = recipes.filter((r) => r.bought || !sheets.some((s) => s.letter === r.letter));
-  if (sheets.length > 0 || needs.length === 0)
-    for (const r of whole) {
-      const price = r.bought ? r.readyMade : (treatment.recipes.find((own) => own.id === r.recipe)?.price ?? null);
-      const { recipe, name, count } = r;
-      items.push({ kind: 'whole', recipe, name, count, money: price === null ? null : price * count, told: true });
-    }
+  const whole = recipes.filter((r) => r.bought || (!r.unbuildable && !sheets.some((s) => s.letter === r.letter)));
+  for (const r of whole) {
+    const price = r.bought ? r.readyMade : (treatment.recipes.find((own) => own.id === r.recipe)?.price ?? null);
+    const { recipe, name, count } = r;
+    items.push({ kind: 'whole', recipe, name, count, money: price === null ? null : price * count, told: true });
+  }
   for (const h of hardware) items.push({ kind: 'hardware', hardware: h, money: null, told: false });
   const known = items.filter((i) => i.money !== null);
   return {

@@ -148,6 +148,23 @@ describe('ten panels of 60 × 120 cm', () => {
   });
 });
 
+test('a piece too narrow for its frame is on no list; the others are', () => {
+  const narrow = { ...structuredClone(room.treatment.recipes[0]!), id: 'own-narrow', name: 'Narrow', width: 0.05 };
+  const p = edited(
+    room,
+    { type: 'put-recipe', recipe: narrow },
+    decided({ 'own-narrow': { C: 2 }, 'panel-10': { B: 1 } }),
+  );
+  expect(studyBuild(p).issues.map((i) => i.code)).toContain('build.frame-too-thick');
+  const { recipes, sheets } = studyBuild(p).result;
+  expect(recipes.map((r) => [r.recipe, r.unbuildable])).toEqual([
+    ['own-narrow', true],
+    ['panel-10', false],
+  ]);
+  expect(sheets.map((s) => s.letter)).toEqual(['B']);
+  expect(listOf(p).items.some((i) => i.kind === 'whole')).toBe(false);
+});
+
 test('a filled corner: triangles two from a square, as many as its height has slabs', () => {
   const corner = edited(plainBox(), decided({ 'corner-solid': { 'corner A': 1 } }));
   const [fill] = cutsOf(corner).plans;

@@ -25,6 +25,8 @@ export interface RecipeBatch extends Pick<Bill, 'fill' | 'cloth' | 'fleece' | 't
   width: number;
   height: number;
   depth: number;
+  /** Its frame leaves no room inside: it is on no list. */
+  unbuildable: boolean;
   /** Bought ready made, and what one costs so; null: nobody said. */
   bought: boolean;
   readyMade: number | null;
@@ -47,7 +49,7 @@ export interface BuildResult {
   mass: number;
   cost: number;
   volume: number;
-  /** What is made here; empty when a frame cannot be built so, and the issue says why. */
+  /** What is made here, but for what cannot be built so: the issue says why. */
   sheets: BuildSheet[];
   needs: Need[];
   small: { item: SmallThing; amount: number }[];
@@ -133,26 +135,24 @@ export function studyBuild(project: Project): Study<BuildResult> {
       board: bill.board * count,
       mass: bill.mass * count,
       cost: each * count,
+      unbuildable: !made?.bought && buildFault(recipe, workshop) !== null,
       bought: made?.bought ?? false,
       readyMade: made?.price ?? null,
     };
   });
-  const unbuildable = lots.some((l, i) => !recipes[i]!.bought && buildFault(l.recipe, workshop) !== null);
-  const sheets = unbuildable
-    ? []
-    : lots.flatMap(({ recipe, overhead, units }, i): BuildSheet[] => {
-        const parts = numbered(recipe, c, workshop, overhead);
-        if (recipes[i]!.bought || parts.every((p) => p.of.sort === 'whole')) return [];
-        const ids = units.map((u) => u.id);
-        const uncut = ids.filter((id) => !done.cut.has(id)).length;
-        return [{ letter: letterOf(i), recipe, overhead, count: ids.length, uncut, units: ids, parts }];
-      });
+  const sheets = lots.flatMap(({ recipe, overhead, units }, i): BuildSheet[] => {
+    const parts = numbered(recipe, c, workshop, overhead);
+    if (recipes[i]!.bought || recipes[i]!.unbuildable || parts.every((p) => p.of.sort === 'whole')) return [];
+    const ids = units.map((u) => u.id);
+    const uncut = ids.filter((id) => !done.cut.has(id)).length;
+    return [{ letter: letterOf(i), recipe, overhead, count: ids.length, uncut, units: ids, parts }];
+  });
   const needs = needsOf(sheets);
   const small = new Map<SmallThing, number>();
   for (const s of sheets)
     for (const [item, each] of Object.entries(smallOf(s.recipe, s.parts, s.overhead)) as [SmallThing, number][])
       small.set(item, (small.get(item) ?? 0) + each * s.uncut);
-  if (unbuildable)
+  if (recipes.some((r) => r.unbuildable))
     issues.push({
       code: 'build.frame-too-thick',
       severity: 'wrong',
