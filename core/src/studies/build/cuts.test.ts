@@ -154,6 +154,7 @@ test('a piece too narrow for its frame is on no list; the others are', () => {
     room,
     { type: 'put-recipe', recipe: narrow },
     decided({ 'own-narrow': { C: 2 }, 'panel-10': { B: 1 } }),
+    { type: 'set-workshop', workshop: { frameThickness: 0.03 } },
   );
   expect(studyBuild(p).issues.map((i) => i.code)).toContain('build.frame-too-thick');
   const { recipes, sheets } = studyBuild(p).result;
