@@ -35,6 +35,20 @@ describe('calc', () => {
     expect(results[1]!.output).toEqual({ T: expect.closeTo(0.4, 12) });
   });
 
+  test('boards: parts as they lie, what is left, and what it must cost at least', async () => {
+    const stock = [{ length: 1.2, width: 0.6, price: 7 }];
+    const { status, results } = await calc(
+      'boards',
+      { stock, pieces: [{ length: 0.424, width: 0.424, count: 5 }] },
+      { stock, pieces: [{ length: 1.3, width: 0.2, count: 1 }] },
+    );
+    expect(status).toBe(0);
+    const [plan, none] = results.map((r) => r.output as { boards: number; cost: number; cuts: { rests: unknown[] }[] });
+    expect(plan).toMatchObject({ feasible: true, boards: 3, cost: 21, proved: true, atLeast: 21 });
+    expect(plan!.cuts[0]!.rests.length).toBeGreaterThan(0);
+    expect(none).toEqual({ feasible: false, cost: null, boards: null });
+  });
+
   test('an invalid input fails with its path and status 2; the cases around it are still answered', async () => {
     const good = { V: 80, frequencies: [500] };
     const { status, results, err } = await calc('targets', good, { V: 'large', frequencies: [500] }, good);

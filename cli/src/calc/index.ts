@@ -3,6 +3,7 @@ import { z } from 'zod';
 import { loadIntegerSolver, type IntegerSolver } from '@tawny/core/dosage/solver';
 import { absorbers } from './absorbers';
 import { air } from './air';
+import { boards } from './boards';
 import { cutting } from './cutting';
 import { diffusers } from './diffusers';
 import { eigen } from './eigen';
@@ -25,6 +26,7 @@ export const TOPICS: Readonly<Record<string, Topic>> = {
   reverb,
   targets,
   absorbers,
+  boards,
   cutting,
   diffusers,
   panels,
