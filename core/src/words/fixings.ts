@@ -183,6 +183,8 @@ export function noteSentence(n: HoldNote, system: LengthSystem): string {
       return `${n.label}: a fixing lies where the cable of ${n.thing} may run. Find it before you drill.`;
     case 'chain-short':
       return `${n.label}: ${lengthText(n.drop, system)} under the ceiling is too near for an eye, a link and a hook: hang it lower, or take brackets.`;
+    case 'joined':
+      return `Edge to edge: ${n.pairs.map(([a, b]) => `${a} with ${b}`).join(', ')}. Join their frames with two plates each once they hang level; every one keeps its own chains.`;
   }
 }
 
@@ -208,12 +210,16 @@ const PART_WORDS: Partial<Record<Role, string>> = {
 };
 
 /** What holds the pieces that have a place, for the list to buy. */
-export function fixingBuyLines({ pieces }: HoldsResult, link: number, system: LengthSystem): BuyLine[] {
+/** Plates between two frames of one field. */
+const PLATES = 2;
+
+export function fixingBuyLines({ pieces, notes }: HoldsResult, link: number, system: LengthSystem): BuyLine[] {
   const groups = new Map<string, { count: number; rated: number }>();
   const put = (item: string, rated: number) => {
     const known = groups.get(item) ?? { count: 0, rated: 0 };
     groups.set(item, { count: known.count + 1, rated: Math.max(known.rated, rated) });
   };
+  const joins = notes.reduce((sum, n) => sum + (n.note === 'joined' ? n.pairs.length : 0), 0);
   let [cleats, links] = [0, 0];
   for (const { cleat, fixings } of pieces) {
     if (cleat) cleats += 2 * (cleat.right - cleat.left);
@@ -228,6 +234,16 @@ export function fixingBuyLines({ pieces }: HoldsResult, link: number, system: Le
     plainLine(item, fixed(system === 'metric' ? metres : metres / FOOT, 1), system === 'metric' ? 'm' : 'ft', note);
   return [
     ...(cleats > 0 ? [run('Cleat, both halves', cleats, 'battens cut at 45°')] : []),
+    ...(joins > 0
+      ? [
+          plainLine(
+            'Joining plates between clouds',
+            String(PLATES * joins),
+            'pieces',
+            'two between neighbours edge to edge',
+          ),
+        ]
+      : []),
     ...(links > 0 ? [run('Chain', links * link, `${links} links`)] : []),
     ...[...groups].map(([item, { count, rated }]) =>
       plainLine(

@@ -7,7 +7,7 @@ import { membersOf } from '../../room/hung/members';
 import { pieceAt } from '../../testing/pieces';
 import { seeded } from '../../testing/random';
 import { edited } from '../../testing/rooms';
-import { noteSentence } from '../../words/fixings';
+import { fixingBuyLines, noteSentence } from '../../words/fixings';
 import { studyHolds } from './holds';
 import { studyHang } from './study';
 
@@ -265,4 +265,21 @@ describe('random rooms, framings and pieces', () => {
     expect(seen).toBeGreaterThan(1000);
     expect(onMembers).toBeGreaterThan(100);
   });
+});
+
+test('clouds edge to edge are one field: which with which, two plates a joint; a finger apart they are not', () => {
+  const cloud = (id: string, u: number, v: number) => put({ id, recipe: 'cloud-10', face: 'ceiling', u, v });
+  const beside = holdsOf(
+    frame('ceiling', 0.3, 'across'),
+    cloud('one', 1, 1.2),
+    cloud('two', 1.6, 1.2),
+    cloud('three', 1, 2.4),
+  );
+  const [joined] = beside.notes.filter((n) => n.note === 'joined');
+  // Beside each other, and one behind the other; corner to corner there is no side to join.
+  expect(joined!.pairs).toHaveLength(2);
+  const lines = fixingBuyLines(beside, 0.032, 'metric');
+  expect(lines.find((l) => l.item.startsWith('Joining plates'))!.amount).toBe('4');
+  const apart = holdsOf(frame('ceiling', 0.3, 'across'), cloud('one', 1, 1.2), cloud('two', 1.62, 1.2));
+  expect(apart.notes.some((n) => n.note === 'joined')).toBe(false);
 });

@@ -26,6 +26,7 @@ import { stripBefore, twinOf } from '../../room/hung/corners';
 import { membersOf } from '../../room/hung/members';
 import type { PlacedPiece } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
+import { joinsOf } from './field';
 import { type HangResult, type HungPiece, middleOf } from './study';
 
 export interface Fixing {
@@ -75,7 +76,9 @@ export type HoldNote =
   | { note: 'find-out'; surface: string; name: string; pieces: string[] }
   | { note: 'batten'; piece: string; label: string; overhead: boolean; count: number }
   | { note: 'cable'; piece: string; label: string; thing: string }
-  | { note: 'chain-short'; piece: string; label: string; drop: number };
+  | { note: 'chain-short'; piece: string; label: string; drop: number }
+  /** Clouds edge to edge: one field. */
+  | { note: 'joined'; pairs: [string, string][] };
 
 export interface HoldsResult {
   pieces: Hold[];
@@ -298,9 +301,10 @@ export function studyHolds(setting: Setting, { pieces }: HangResult): HoldsResul
     return known;
   };
   const holds = pieces.map((p) => holdOf(setting, p, massOf));
+  const joins = joinsOf(pieces, (id) => holds.find((h) => h.piece === id)!.overhead);
   return {
     pieces: holds,
-    notes: notesOf(setting, holds),
+    notes: [...notesOf(setting, holds), ...(joins.length > 0 ? [{ note: 'joined' as const, pairs: joins }] : [])],
     overheadMass: holds.reduce((sum, h) => sum + (h.overhead ? h.mass : 0), 0),
   };
 }
