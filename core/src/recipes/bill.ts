@@ -8,7 +8,7 @@ import type { Prices, Recipe } from './types';
 
 /** Planed softwood, kg/m³; cloth and fleece, kg/m². */
 export const TIMBER_DENSITY = 450;
-export const ROLL_MASS = { cloth: 0.3, fleece: 0.05, foil: 0.1 } as const;
+const ROLL_MASS = { cloth: 0.3, fleece: 0.05, foil: 0.1 } as const;
 
 export interface Bill {
   /** m³ of fill, m² of cloth and of fleece behind it, m of timber, m² of board or sheet. */
@@ -34,7 +34,7 @@ function roomVolume(recipe: Recipe, c: number): number {
 }
 
 /** kg */
-export function massOfPart(part: Part): number {
+function massOfPart(part: Part): number {
   const { of } = part;
   switch (of.sort) {
     case 'bar':

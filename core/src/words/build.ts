@@ -19,7 +19,7 @@ import { counted } from './counted';
 export const fillName = ({ kind, density }: Pick<Fill, 'kind' | 'density'>): string =>
   FILLS[kind].law ? `${FILLS[kind].name}, about ${fixed(density, 0)} kg/m³` : FILLS[kind].name;
 
-export const HARDWARE_WORDS: Record<Hardware['item'], string> = {
+const HARDWARE_WORDS: Record<Hardware['item'], string> = {
   spacer: 'Spacers behind panels',
   hook: 'Wall hooks or cleats',
   'overhead-hook': 'Hooks and chains overhead',
@@ -74,7 +74,7 @@ export function materialName(of: Material, system: LengthSystem, stacked = false
 }
 
 /** Sizes of a ware or of something in hand: "240.0 cm", "120.0 cm × 60.0 cm × 10.0 cm". */
-export function stuffSize({ sort, length, width, thickness }: Stuff, system: LengthSystem): string {
+function stuffSize({ sort, length, width, thickness }: Stuff, system: LengthSystem): string {
   const m = (v: number) => lengthText(v, system);
   const section = [thickness, width]
     .filter((v) => v !== null)

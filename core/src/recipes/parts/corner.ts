@@ -10,7 +10,7 @@ export interface Across {
 }
 
 /** Battens of a front that carries nothing but its cloth, m. */
-export const BATTEN = 0.045;
+const BATTEN = 0.045;
 
 /** A trapezoid or triangle in plan (x, z): so wide at its front, narrower by its depth on both sides going back. */
 function tapered(from: number, to: number, front: number, depth: number): Point2[] {

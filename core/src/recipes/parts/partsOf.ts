@@ -20,7 +20,7 @@ import {
 
 /** Boards of closed boxes: of a box with ports all round, of a skin or holed front its back; m. */
 export const BOX_BOARD = 0.018;
-export const BACK_BOARD = 0.009;
+const BACK_BOARD = 0.009;
 /** A skin lighter than this is a film off a roll, kg/m². */
 const LIGHTEST_BOARD = 1.5;
 /** What a free-standing block stands on: feet so much deeper than it on both sides, so high; m. */

@@ -3,7 +3,7 @@ import type { SmallThing } from '../../catalogue/sorts';
 import { slabThickness, type Ware } from '../../catalogue/wares';
 import type { Project } from '../../document/schema/project';
 import { TIMBER_DENSITY } from '../../recipes/bill';
-import { type CutsResult, type MaterialPlan, moneyOf, type Purchase } from './cuts';
+import type { CutsResult, MaterialPlan, Purchase } from './cuts';
 import type { Need } from './needs';
 import type { BuildResult, Hardware } from './study';
 
@@ -106,10 +106,3 @@ export function buyList(
     mass: items.reduce((sum, i) => sum + massOf(i), 0),
   };
 }
-
-/** Money of all plans together; null where a price is missing. */
-export const moneyOfCuts = ({ plans }: CutsResult): number | null =>
-  plans.reduce<number | null>((sum, p) => {
-    const own = moneyOf(p);
-    return sum === null || own === null ? null : sum + own;
-  }, 0);

@@ -288,7 +288,7 @@ function rollPlan(
 }
 
 /** Money of a plan; null where a price is missing. */
-export const moneyOf = ({ buy }: Pick<MaterialPlan, 'buy'>): number | null =>
+const moneyOf = ({ buy }: Pick<MaterialPlan, 'buy'>): number | null =>
   buy.reduce<number | null>((sum, b) => (sum === null || b.money === null ? null : sum + b.money), 0);
 
 export function studyCuts(

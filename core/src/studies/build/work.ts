@@ -70,7 +70,7 @@ const SMALL = 0.3;
 const DRY = 2;
 
 /** Pieces that cover marks first, then as the build sheets come; of one make together. */
-export function workUnits(project: Project, sheets: readonly BuildSheet[]): WorkUnit[] {
+function workUnits(project: Project, sheets: readonly BuildSheet[]): WorkUnit[] {
   const lots = lotsOf(project);
   const sheetOf = new Map(sheets.flatMap((s) => s.units.map((u) => [u, s.letter] as const)));
   const units = lots.flatMap(({ units: own, recipe }) =>
