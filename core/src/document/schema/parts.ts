@@ -146,8 +146,8 @@ export const fixings = z.strictObject({
   fittings: within('fittings'),
 });
 
-/** What is done to a piece, in this order; hung is a state of the piece itself. */
-export const STEPS = ['buy', 'cut', 'frame', 'fill', 'cover'] as const;
+/** What is done to a piece, in this order. A piece with a place hangs by its own state; of pieces by number each is ticked by itself. */
+export const STEPS = ['buy', 'cut', 'frame', 'fill', 'cover', 'hang'] as const;
 /** Days that are worked on. */
 export const DAYS = ['every-day', 'workdays', 'weekends'] as const;
 

@@ -65,6 +65,13 @@ export function buyList(
   cuts: CutsResult | null,
 ): BuyList {
   const items: BuyItem[] = [];
+  const delivered = new Set<string>();
+  /** Delivery stands with the first line of a ware. */
+  const withDelivery = (ware: Ware, { money }: Purchase): number | null => {
+    const delivery = delivered.has(ware.id) ? 0 : (ware.delivery ?? 0);
+    delivered.add(ware.id);
+    return money === null ? null : money + delivery;
+  };
   for (const need of needs) {
     if (need.of.sort === 'whole') continue;
     const plan = cuts?.plans.find((p) => p.need.key === need.key);
@@ -74,7 +81,16 @@ export function buyList(
     }
     for (const purchase of plan.buy) {
       const ware = buying.catalogue.find((w) => w.id === purchase.ware);
-      if (ware) items.push({ kind: 'ware', need, ware, purchase, plan, money: purchase.money, told: purchase.told });
+      if (ware)
+        items.push({
+          kind: 'ware',
+          need,
+          ware,
+          purchase,
+          plan,
+          money: withDelivery(ware, purchase),
+          told: purchase.told,
+        });
     }
   }
   const made = sheets.reduce((sum, s) => sum + s.uncut, 0);

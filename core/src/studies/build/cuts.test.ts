@@ -148,6 +148,33 @@ describe('ten panels of 60 × 120 cm', () => {
   });
 });
 
+test('what is in hand is there once, a delivery is paid once, whatever is cut from it', () => {
+  const two = edited(
+    room,
+    panelOf({ width: 0.6, height: 1.2, depth: 0.15, gap: 0 }),
+    bars({ price: 7, delivery: 20 }),
+    // Without a section it would do for frames and for braces.
+    {
+      type: 'put-in-hand',
+      items: [{ id: 'any', sort: 'bar', make: '', density: null, length: 2.4, width: null, thickness: null, count: 1 }],
+    },
+  );
+  const { plans, others } = cutsOf(two);
+  const timber = plans.filter((p) => p.need.of.sort === 'bar');
+  expect(timber).toHaveLength(2);
+  expect(timber.flatMap((p) => p.used)).toEqual([{ id: 'any', count: 1 }]);
+  const lines = listOf(two).items.filter((i) => i.kind === 'ware' && i.need.of.sort === 'bar');
+  const bought = timber.reduce((sum, p) => sum + p.buy.reduce((n, b) => n + b.packs, 0), 0);
+  expect(lines.reduce((sum, l) => sum + l.money!, 0)).toBeCloseTo(7 * bought + 20, 9);
+  // Other stock is told for all it would be bought for, and is what it costs once it is taken.
+  const other = others.find((o) => o.ware === 'bar-300')!;
+  expect([other.keys.length, other.instead]).toEqual([2, ['bar-240']]);
+  const taken = edited(two, bars({ used: false }), ware('bar-300', { used: true }));
+  const now = listOf(taken).items.filter((i) => i.kind === 'ware' && i.need.of.sort === 'bar');
+  expect(now.reduce((sum, l) => sum + l.money!, 0)).toBeCloseTo(other.money!, 9);
+  expect(7 * bought + 20 - other.money!).toBeCloseTo(other.saves!, 9);
+});
+
 test('a piece too narrow for its frame is on no list; the others are', () => {
   const narrow = { ...structuredClone(room.treatment.recipes[0]!), id: 'own-narrow', name: 'Narrow', width: 0.05 };
   const p = edited(

@@ -39,7 +39,7 @@ export interface Purchase {
   spare: number;
   /** Packs; of rolls metres, rounded up to a tenth. */
   packs: number;
-  /** Of a pack, and of all with its delivery; null: nobody knows. */
+  /** Of a pack, and of all without delivery, which is paid once for a ware; null: nobody knows. */
   price: number | null;
   money: number | null;
   /** Whether the price is the catalogue's; else it is reckoned from prices of materials. */
@@ -78,11 +78,13 @@ export type MaterialPlan = Of &
     | { kind: 'none'; why: 'no-ware' | 'too-small' }
   );
 
-/** One material cut from one ware that is not ticked, and nothing else bought. */
+/** A ware that is not ticked, in place of what is bought now for all it fits. */
 export interface OtherStock {
-  key: string;
   ware: string;
-  /** Money of this material so, and how much less that is than the plan; null: a price is missing. */
+  /** Materials it would be bought for, and the wares it would be bought instead of: ticked no longer, nothing else would miss them. */
+  keys: string[];
+  instead: string[];
+  /** Money of those materials so, deliveries too, and how much less that is than now; null: a price is missing. */
   money: number | null;
   saves: number | null;
 }
@@ -107,6 +109,8 @@ export function cutInputs(
   };
 }
 
+/** Rests of cloth shorter than this are none, m. */
+const SHORTEST_REST = 0.02;
 /** Offcuts worth keeping: bars so long, boards and slabs so wide and long, m. */
 const KEEP = { bar: 0.3, width: 0.1, length: 0.3 };
 
@@ -144,7 +148,7 @@ function purchaseOf(ware: Ware, { of, stacked }: Need, count: number, { prices, 
   const spare = roll ? count * waste : of.sort === 'slab' ? Math.ceil(count * waste - 1e-9) : 0;
   const packs = roll ? Math.ceil((count + spare) * 10 - 1e-9) / 10 : Math.ceil((count + spare) / ware.pack - 1e-9);
   const price = priceOf(ware, of, prices, stacked);
-  const money = price === null || packs === 0 ? null : price.amount * packs + (ware.delivery ?? 0);
+  const money = price === null || packs === 0 ? null : price.amount * packs;
   return {
     ware: ware.id,
     ...{ count, spare, packs },
@@ -233,9 +237,13 @@ function planFor(need: Need, wares: readonly Ware[], inputs: CutInputs, solver: 
     if (!plan.feasible || (best && plan.cost >= best.weight - 1e-9)) continue;
     const offcuts = plan.cuts.flatMap((c) =>
       boardCuts(c, job)
-        .rests.map((r) => ({ long: Math.max(r.length, r.width), short: Math.min(r.length, r.width) }))
-        .filter(({ long, short }) => long >= KEEP.length && short >= KEEP.width)
-        .map(({ long, short }) => ({ length: long, width: short, count: c.count })),
+        .rests.filter((r) => Math.max(r.length, r.width) >= KEEP.length && Math.min(r.length, r.width) >= KEEP.width)
+        // Of a board the grain stays what it is; fill has none.
+        .map(({ length, width }) =>
+          of.sort === 'board'
+            ? { length, width, count: c.count }
+            : { length: Math.max(length, width), width: Math.min(length, width), count: c.count },
+        ),
     );
     best = {
       weight: plan.cost,
@@ -287,40 +295,86 @@ function rollPlan(
   return best?.plan ?? { ...base, kind: 'none', why: wares.length + hand.length > 0 ? 'too-small' : 'no-ware' };
 }
 
-/** Money of a plan; null where a price is missing. */
-const moneyOf = ({ buy }: Pick<MaterialPlan, 'buy'>): number | null =>
-  buy.reduce<number | null>((sum, b) => (sum === null || b.money === null ? null : sum + b.money), 0);
+/** Money of plans together, each ware delivered once; null where a price is missing. */
+export function moneyOf(plans: readonly Pick<MaterialPlan, 'buy'>[], wares: readonly Ware[]): number | null {
+  const bought = plans.flatMap((p) => p.buy);
+  const delivered = new Set(bought.map((b) => b.ware));
+  const deliveries = wares.reduce((sum, w) => sum + (delivered.has(w.id) ? (w.delivery ?? 0) : 0), 0);
+  return bought.reduce<number | null>(
+    (sum, b) => (sum === null || b.money === null ? null : sum + b.money),
+    deliveries,
+  );
+}
+
+/** What is in hand once a plan is cut: without what it used up, its offcuts not yet among it. */
+export function leftInHand(inHand: readonly InHand[], p: MaterialPlan): InHand[] {
+  if (p.kind === 'none') return [...inHand];
+  return inHand.flatMap((h): InHand[] => {
+    const used = p.used.find((u) => u.id === h.id);
+    if (!used) return [h];
+    if (p.kind !== 'roll' || h.length === null)
+      return h.count > used.count ? [{ ...h, count: h.count - used.count }] : [];
+    const length = Math.round((h.length - p.plan.length) * 1000) / 1000;
+    const rest = length >= SHORTEST_REST ? [{ ...h, length, count: 1 }] : [];
+    // Of several rolls alike one is begun.
+    return h.count > 1
+      ? [{ ...h, count: h.count - 1 }, ...rest.map((r) => ({ ...r, id: `${h.id}-begun`.slice(-40) }))]
+      : rest;
+  });
+}
+
+/** What other stock would cost, ware by ware: ticking one changes every material it fits. */
+function othersOf(
+  { needs, wares }: CutInputs,
+  plans: readonly MaterialPlan[],
+  planned: (need: Need, ware: Ware, i: number) => MaterialPlan,
+): OtherStock[] {
+  return wares
+    .filter((w) => !w.used)
+    .flatMap((ware): OtherStock[] => {
+      const fits = plans.flatMap((now, i): { now: MaterialPlan; so: MaterialPlan }[] => {
+        const need = needs.find((n) => n.key === now.need.key)!;
+        if (now.kind === 'none' || waresFor([ware], need.of, need.stacked).length === 0) return [];
+        const so = planned(need, ware, i);
+        return so.kind === 'none' ? [] : [{ now: now, so: so }];
+      });
+      if (fits.length === 0) return [];
+      const touched = new Set(fits.map((f) => f.now));
+      const missed = new Set(plans.filter((p) => !touched.has(p)).flatMap((p) => p.buy.map((b) => b.ware)));
+      const instead = [...new Set(fits.flatMap((f) => f.now.buy.map((b) => b.ware)))].filter((w) => !missed.has(w));
+      const [now, money] = [
+        moneyOf(
+          fits.map((f) => f.now),
+          wares,
+        ),
+        moneyOf(
+          fits.map((f) => f.so),
+          wares,
+        ),
+      ];
+      const saves = now === null || money === null ? null : now - money;
+      return [{ ware: ware.id, keys: fits.map((f) => f.now.need.key), instead, money, saves }];
+    });
+}
 
 export function studyCuts(
   inputs: CutInputs,
   solver: IntegerSolver,
   progress: (part: number) => void = () => {},
 ): CutsResult {
-  const { needs, wares } = inputs;
+  const ticked = inputs.wares.filter((w) => w.used);
   const plans: MaterialPlan[] = [];
-  const others: OtherStock[] = [];
-  const ticked = wares.filter((w) => w.used);
-  const made = needs.filter((n) => n.of.sort !== 'whole');
+  // What one material takes out of hand the next does not find there.
+  const hands = [inputs.inHand];
+  const made = inputs.needs.filter((n) => n.of.sort !== 'whole');
   for (const [i, need] of made.entries()) {
     progress(i / made.length);
-    const plan = planFor(need, waresFor(ticked, need.of, need.stacked), inputs, solver);
+    const inHand = hands[i]!;
+    const plan = planFor(need, waresFor(ticked, need.of, need.stacked), { ...inputs, inHand }, solver);
     plans.push(plan);
-    const money = moneyOf(plan);
-    for (const ware of waresFor(
-      wares.filter((w) => !w.used),
-      need.of,
-      need.stacked,
-    )) {
-      const so = planFor(need, [ware], inputs, solver);
-      if (so.kind === 'none') continue;
-      const other = moneyOf(so);
-      others.push({
-        key: need.key,
-        ware: ware.id,
-        money: other,
-        saves: money === null || other === null || plan.kind === 'none' ? null : money - other,
-      });
-    }
+    hands.push(leftInHand(inHand, plan));
   }
-  return { plans, others };
+  const planned = (need: Need, ware: Ware, i: number) =>
+    planFor(need, [ware], { ...inputs, inHand: hands[i]! }, solver);
+  return { plans, others: othersOf(inputs, plans, planned) };
 }

@@ -4,7 +4,7 @@ import type { SingleCommand } from '../../document/commands/types';
 import type { LogEntry, Project } from '../../document/schema/project';
 import type { Material } from '../../recipes/parts/types';
 import type { BuyList } from './buy';
-import { type CutInputs, cutInputs, type MaterialPlan, type Offcut } from './cuts';
+import { type CutInputs, cutInputs, leftInHand, type MaterialPlan, type Offcut } from './cuts';
 import { needsOf } from './needs';
 import type { BuildResult } from './study';
 
@@ -109,17 +109,11 @@ export function cutEdit(
   text: string,
   clerk: Clerk,
 ): SingleCommand[] {
-  const left = new Map(project.buying.inHand.map((h) => [h.id, { ...h }]));
+  let left = project.buying.inHand;
   const put: InHand[] = [];
   for (const p of plans) {
     if (p.kind === 'none') continue;
-    for (const { id, count } of p.used) {
-      const item = left.get(id);
-      if (!item) continue;
-      if (p.kind === 'roll' && item.length !== null)
-        item.length = Math.round((item.length - p.plan.length) * 1000) / 1000;
-      else item.count -= count;
-    }
+    left = leftInHand(left, p);
     // Of slabs in layers the offcut is as thick as the slab.
     const used = p.kind === 'sheet' ? p.sources[p.plan.cuts[0]?.stock ?? 0] : undefined;
     const thickness = p.need.of.sort === 'slab' ? (used?.thickness ?? (p.need.stacked ? STACKED : null)) : null;
@@ -128,16 +122,29 @@ export function cutEdit(
       if (item) put.push(item);
     }
   }
-  const least = 0.02;
-  const gone = [...left.values()].filter((h) => h.count <= 0 || (h.length !== null && h.length < least));
-  const changed = [...left.values()].filter((h) => {
-    const before = project.buying.inHand.find((b) => b.id === h.id)!;
-    return !gone.includes(h) && (h.count !== before.count || h.length !== before.length);
-  });
+  const { inHand } = project.buying;
+  const gone = inHand.filter((h) => !left.some((l) => l.id === h.id));
+  const changed = left.filter((l) => !inHand.includes(l));
   const items = [...changed, ...put];
   return [
     { type: 'tick-step', units: [...units], step: 'cut', at: clerk.at, entry: logEntry(clerk, text) },
     ...(gone.length > 0 ? [{ type: 'take-in-hand', ids: gone.map((h) => h.id) } as const] : []),
     ...(items.length > 0 ? [{ type: 'put-in-hand', items } as const] : []),
+  ];
+}
+
+/** Pieces are up, or (null) no longer: one with a place by its state, of pieces by number each by itself. */
+export function hungEdit(
+  { treatment }: Pick<Project, 'treatment'>,
+  units: readonly string[],
+  at: string | null,
+): SingleCommand[] {
+  const placed = treatment.pieces.filter((p) => p.place.kind === 'at' && units.includes(p.id)).map((p) => p.id);
+  const numbered = units.filter((u) => !placed.includes(u));
+  return [
+    ...(placed.length > 0
+      ? [{ type: 'set-piece-state', ids: placed, state: at === null ? 'laid-out' : 'hung', at } as const]
+      : []),
+    ...(numbered.length > 0 ? [{ type: 'tick-step', units: numbered, step: 'hang', at, entry: null } as const] : []),
   ];
 }

@@ -9,7 +9,7 @@ import { edited, plainBox } from '../../testing/rooms';
 import { ware } from '../../testing/shop';
 import { buyList } from './buy';
 import { cutInputs, studyCuts } from './cuts';
-import { boughtEdit, type Clerk, cutEdit, cutInputsFor } from './record';
+import { boughtEdit, type Clerk, cutEdit, cutInputsFor, hungEdit } from './record';
 import { studyBuild } from './study';
 import { workDates, workPlan } from './work';
 
@@ -80,7 +80,7 @@ describe('batches', () => {
     const done = edited(ten, { type: 'tick-step', units, step: 'cut', at, entry: null });
     const plan = planOf(done);
     expect(plan.tasks[0]).toMatchObject({ left: [], minutes: 0, from: null });
-    expect(plan.batches[0]!.map((u) => statusOf(u.unit, u.hung, doneOf(done)))).toEqual(['cut', 'cut', 'cut', 'cut']);
+    expect(plan.batches[0]!.map((u) => statusOf(u.unit, doneOf(done)))).toEqual(['cut', 'cut', 'cut', 'cut']);
     expect(progressOf(done)).toMatchObject({ by: { 'to buy': 6, cut: 4 }, furthest: 'cut' });
     const undone = edited(done, { type: 'tick-step', units: units.slice(0, 1), step: 'cut', at: null, entry: null });
     expect(planOf(undone).tasks[0]!.left).toEqual(units.slice(0, 1));
@@ -88,11 +88,24 @@ describe('batches', () => {
     expect(studyBuild(up).result.sheets[0]).toMatchObject({ count: 10, uncut: 5 });
     expect(
       planOf(up)
-        .units.filter((u) => u.hung)
-        .map((u) => statusOf(u.unit, u.hung, doneOf(up))),
+        .units.filter((u) => doneOf(up).hang.has(u.unit))
+        .map((u) => statusOf(u.unit, doneOf(up))),
     ).toEqual(Array.from({ length: 5 }, () => 'hung'));
     expect(planOf(plainBox())).toMatchObject({ batches: [], tasks: [], days: 0, hours: 0 });
   });
+});
+
+test('of pieces by number some are hung, each by itself; a piece with a place by its state', () => {
+  const p = edited(ten, { type: 'put-pieces', pieces: [pieceAt({ id: 'one', u: 2.5 })] });
+  const lot = p.treatment.pieces.find((q) => q.place.kind === 'number')!.id;
+  const edit = hungEdit(p, [`${lot}#1`, `${lot}#2`, 'one'], at);
+  const up = batch(p, edit);
+  expect(progressOf(up)).toMatchObject({ all: 11, by: { hung: 3 } });
+  expect(up.treatment.pieces.find((q) => q.id === 'one')!.state).toBe('hung');
+  expect(up.treatment.pieces.find((q) => q.id === lot)!.state).toBe('decided');
+  const down = batch(up, hungEdit(up, [`${lot}#1`, 'one'], null));
+  expect(progressOf(down).by.hung).toBe(1);
+  expect(down.treatment.pieces.find((q) => q.id === 'one')!.state).toBe('laid-out');
 });
 
 describe('through the hand', () => {

@@ -21,7 +21,6 @@ export interface WorkUnit {
   place: string;
   overhead: boolean;
   forMarks: boolean;
-  hung: boolean;
 }
 
 export interface Task {
@@ -82,7 +81,6 @@ function workUnits(project: Project, sheets: readonly BuildSheet[]): WorkUnit[] 
           ...{ unit: id, piece: piece.id, letter, recipe: recipe.id, overhead },
           place: piece.place.kind === 'at' ? piece.place.face : piece.place.on,
           forMarks: piece.covers.length > 0,
-          hung: piece.state === 'hung',
         },
       ];
     }),
@@ -194,7 +192,6 @@ export function workPlan(project: Project, { sheets }: BuildResult): WorkPlan {
   const bySheet = new Map(sheets.map((s) => [s.letter, s]));
   const batches: WorkUnit[][] = [];
   for (let i = 0; i < units.length; i += making.batchOf) batches.push(units.slice(i, i + making.batchOf));
-  const isDone = (u: WorkUnit, step: WorkStep) => (step === 'hang' ? u.hung : done[step].has(u.unit));
   const tasks = laidOver(
     batches.flatMap((batch, b) =>
       WORK_STEPS.map((step) =>
@@ -202,7 +199,7 @@ export function workPlan(project: Project, { sheets }: BuildResult): WorkPlan {
           b,
           step,
           batch,
-          batch.filter((u) => !isDone(u, step)),
+          batch.filter((u) => !done[step].has(u.unit)),
           bySheet,
         ),
       ),

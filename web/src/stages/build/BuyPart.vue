@@ -15,8 +15,23 @@ import NumberField from '../../fields/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useBuild } from './useBuild';
 
-const { doc, session, project, build, result, line, cuts, list, currency, money, nameOf, fixingLines, clerk, work } =
-  useBuild();
+const {
+  doc,
+  session,
+  project,
+  build,
+  result,
+  line,
+  cuts,
+  list,
+  currency,
+  money,
+  nameOf,
+  fixingLines,
+  clerk,
+  work,
+  done,
+} = useBuild();
 const system = computed(() => session.system);
 const lines = computed(() => [...list.value.items.map((i) => buyLine(i, system.value)), ...fixingLines.value]);
 const unknown = computed(() => list.value.unknown + fixingLines.value.length);
@@ -28,18 +43,15 @@ const others = computed(() =>
   (cuts.value?.others ?? [])
     .flatMap((o) => {
       const ware = project.value.buying.catalogue.find((w) => w.id === o.ware);
-      const plan = cuts.value!.plans.find((p) => p.need.key === o.key);
-      return ware && plan && o.money !== null ? [{ ...o, ware, plan }] : [];
+      const needs = result.value.needs.filter((n) => o.keys.includes(n.key));
+      return ware && o.money !== null ? [{ ...o, ware, needs }] : [];
     })
     .sort((a, b) => (b.saves ?? 0) - (a.saves ?? 0)),
 );
-/** Ticks it, and no longer what it would stand in for. */
-function use({ ware, plan }: (typeof others.value)[number]): void {
-  const instead = plan.buy.map((b) => project.value.buying.catalogue.find((w) => w.id === b.ware)!);
-  doc.run({
-    type: 'put-wares',
-    wares: [...instead.map((w) => ({ ...w, used: false })), { ...ware, used: true }],
-  });
+/** Ticks it, and no longer what it stands in for. */
+function use({ ware, instead }: (typeof others.value)[number]): void {
+  const wares = project.value.buying.catalogue.filter((w) => instead.includes(w.id));
+  doc.run({ type: 'put-wares', wares: [...wares.map((w) => ({ ...w, used: false })), { ...ware, used: true }] });
 }
 
 const made = computed(() => {
@@ -71,7 +83,9 @@ const setReady = (recipe: string, as: { price: number | null; bought: boolean })
 
 const paying = ref<number | null>(null);
 function bought(): void {
-  const uncut = result.value.sheets.flatMap((s) => s.units);
+  const uncut = result.value.sheets
+    .flatMap((s) => s.units)
+    .filter((u) => !done.value.cut.has(u) && !done.value.buy.has(u));
   const commands = boughtEdit(list.value, uncut, paying.value ?? 0, clerk());
   doc.run({ type: 'batch', as: 'tick-step', commands });
   paying.value = null;
@@ -188,9 +202,9 @@ const canBuy = computed(() => cuts.value !== null && list.value.items.some((i) =
           </tr>
         </thead>
         <tbody>
-          <tr v-for="o in others" :key="`${o.key} ${o.ware.id}`" :data-other-stock="o.ware.id">
+          <tr v-for="o in others" :key="o.ware.id" :data-other-stock="o.ware.id">
             <td>{{ wareName(o.ware, system) }}</td>
-            <td class="soft">{{ materialName(o.plan.need.of, system, o.plan.need.stacked) }}</td>
+            <td class="soft">{{ o.needs.map((n) => materialName(n.of, system, n.stacked)).join('; ') }}</td>
             <td class="figure">{{ money(o.money) }}</td>
             <td class="figure strong">{{ o.saves === null ? '' : money(o.saves) }}</td>
             <td class="act">

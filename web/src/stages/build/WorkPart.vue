@@ -1,8 +1,7 @@
 <script setup lang="ts">
 /** The work in batches: what is done to which pieces, how long it takes and on which day, ticked off as it is done. */
 import { computed, ref, watch } from 'vue';
-import type { SingleCommand } from '@tawny/core/document/commands/types';
-import { cutEdit, cutInputsFor } from '@tawny/core/studies/build/record';
+import { cutEdit, cutInputsFor, hungEdit } from '@tawny/core/studies/build/record';
 import { progressOf, statusOf as statusIn, STATUSES } from '@tawny/core/document/made';
 import type { Task, WorkUnit } from '@tawny/core/studies/build/work';
 import { STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/build';
@@ -23,7 +22,7 @@ const place = (u: WorkUnit): string => {
   const face = answers.glance!.setting.faces.find((f) => f.id === u.place);
   return labels.value.get(u.piece) ?? (face ? surfaceWords(face.name) : u.place);
 };
-const statusOf = (u: WorkUnit) => statusIn(u.unit, u.hung, done.value);
+const statusOf = (u: WorkUnit) => statusIn(u.unit, done.value);
 const made = computed(() => {
   const { by } = progressOf(project.value);
   return STATUSES.filter((s) => by[s] > 0)
@@ -43,17 +42,8 @@ const text = (b: number, t: Task) => `Batch ${b + 1} ${STEP_WORDS[t.step].done}:
 const tick = (t: Task, b: number): void => {
   const clear = t.left.length === 0;
   if (t.step === 'hang') {
-    const ids = [...new Set(work.value.units.filter((u) => t.units.includes(u.unit)).map((u) => u.piece))];
-    const state = clear ? ('down' as const) : ('hung' as const);
-    const pieces = project.value.treatment.pieces.filter((p) => ids.includes(p.id));
-    const commands = (['at', 'number'] as const).flatMap((kind): SingleCommand[] => {
-      const own = pieces.filter((p) => p.place.kind === kind).map((p) => p.id);
-      if (own.length === 0) return [];
-      const back = kind === 'at' ? ('laid-out' as const) : ('decided' as const);
-      const at = state === 'hung' ? clerk().at : null;
-      return [{ type: 'set-piece-state', ids: own, state: state === 'hung' ? 'hung' : back, at }];
-    });
-    if (commands.length > 0) doc.run({ type: 'batch', as: 'set-piece-state', commands });
+    const commands = hungEdit(project.value, clear ? t.units : t.left, clear ? null : clerk().at);
+    if (commands.length > 0) doc.run({ type: 'batch', as: commands[0]!.type, commands });
     return;
   }
   if (t.step === 'cut' && !clear) {

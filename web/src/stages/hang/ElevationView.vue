@@ -71,10 +71,8 @@ const dimensions = computed(() =>
 const done = computed(() => doneOf(hang.doc.project!));
 /** How far a piece in the workshop is; nothing to say of what is not begun or is up. */
 const made = (id: string): string => {
-  const status = statusOf(id, false, done.value);
-  return status === 'to buy' || status === 'hung' || onFace.value.find((p) => p.id === id)?.state === 'hung'
-    ? ''
-    : status;
+  const status = statusOf(id, done.value);
+  return status === 'to buy' || status === 'hung' ? '' : status;
 };
 const said = computed(() =>
   held.value
