@@ -1,9 +1,6 @@
 /** How far pieces are made: steps done, and what hangs is made, whatever was ticked. */
-import type { Piece, Project, Step } from './schema/project';
-
-/** Each piece as it is made: of pieces by number each by itself. */
-export const unitsOf = (piece: Piece): string[] =>
-  piece.place.kind === 'at' ? [piece.id] : Array.from({ length: piece.place.count }, (_, i) => `${piece.id}#${i + 1}`);
+import type { Project, Step } from './schema/project';
+import { unitsOf } from './units';
 
 /** By step, the units it is done to. */
 export function doneOf({

@@ -7,7 +7,7 @@ import { LAYOUTS } from '../layout/rigs';
 import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
 import { JOINTS } from '../recipes/parts/joints';
-import { unitsOf } from '../document/made';
+import { unitsOf } from '../document/units';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';
 

@@ -6,6 +6,7 @@ import { planFault } from '../place/outline';
 import { solidFault } from '../place/shape';
 import { type Project, projectSchema } from '../schema/project';
 import { equal, sharing } from '../sharing';
+import { carryTicks } from '../units';
 import { RECORD } from './record';
 import { ROOM } from './room';
 import { SEAT } from './seat';
@@ -33,6 +34,7 @@ function change(draft: Project, command: Command): void {
 function changedBy(project: Project, command: Command): Project {
   const draft = structuredClone(project);
   change(draft, command);
+  carryTicks(project, draft);
   return sharing(project, draft);
 }
 

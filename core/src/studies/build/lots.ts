@@ -1,6 +1,6 @@
 /** Pieces made alike: everything decided, laid out and hung. */
 import { recipeOf } from '../../document/recipes';
-import { unitsOf } from '../../document/made';
+import { unitsOf } from '../../document/units';
 import { isAt, isByNumber, type Piece, type Project } from '../../document/schema/project';
 import { recipeAsLaid } from '../../room/pieces';
 import type { Recipe } from '../../recipes/types';

@@ -7,6 +7,8 @@ import type { Project } from '../../document/schema/project';
 import { decided, numbers, panelOf, pieceAt } from '../../testing/pieces';
 import { edited, plainBox } from '../../testing/rooms';
 import { ware } from '../../testing/shop';
+import { layOut } from '../hang/layOut';
+import { layOutCommand } from '../hang/take';
 import { buyList } from './buy';
 import { cutInputs, studyCuts } from './cuts';
 import { boughtEdit, type Clerk, cutEdit, cutInputsFor, hungEdit } from './record';
@@ -106,6 +108,18 @@ test('of pieces by number some are hung, each by itself; a piece with a place by
   const down = batch(up, hungEdit(up, [`${lot}#1`, 'one'], null));
   expect(progressOf(down).by.hung).toBe(1);
   expect(down.treatment.pieces.find((q) => q.id === 'one')!.state).toBe('laid-out');
+});
+
+test('what is cut stays cut when pieces are laid out; what is taken away takes its ticks with it', () => {
+  const lots = ten.treatment.pieces.map((p) => p.id);
+  const units = [1, 2, 3].map((n) => `${lots[0]}#${n}`);
+  const cut = edited(ten, { type: 'tick-step', units, step: 'cut', at, entry: null });
+  const laid = applyCommand(cut, layOutCommand(cut, layOut(cut, false), null)).project;
+  expect(laid.treatment.pieces.some((p) => p.place.kind === 'at')).toBe(true);
+  expect(progressOf(laid)).toMatchObject({ all: 10, by: { cut: 3 } });
+  expect(studyBuild(laid).result.sheets.reduce((n, s) => n + s.uncut, 0)).toBe(7);
+  const fewer = edited(cut, { type: 'take-pieces', ids: lots });
+  expect(fewer.making.done).toEqual([]);
 });
 
 describe('through the hand', () => {

@@ -1,6 +1,6 @@
 /** Build to take away: tables, spreadsheet, sheets and labels as PDF, calendar. */
 import { computed } from 'vue';
-import { unitsOf } from '@tawny/core/document/made';
+import { unitsOf } from '@tawny/core/document/units';
 import { countOf } from '@tawny/core/recipes/parts/types';
 import { cutText } from '@tawny/core/quantities/cutLengths';
 import { buyTable, cutsTable, partsTable, workTable } from '@tawny/core/words/buildTables';
