@@ -2,7 +2,7 @@
 import { FILL_KINDS } from '../physics/absorbers/fills';
 
 /** Small things, by what they are counted in. */
-export const SMALL_THINGS = ['screw', 'staple', 'glue', 'sealant', 'cord', 'paint', 'foam-strip', 'spacer'] as const;
+export const SMALL_THINGS = ['screw', 'staple', 'glue', 'sealant', 'cord', 'paint', 'foam-strip'] as const;
 export type SmallThing = (typeof SMALL_THINGS)[number];
 
 export const WARE_SORTS = ['bar', 'board', 'slab', 'roll', 'pipe', 'small'] as const;

@@ -6,7 +6,8 @@ import type { BuildSheet } from '../studies/build/needs';
 import type { WorkPlan } from '../studies/build/work';
 import { countOf } from '../recipes/parts/types';
 import type { LengthSystem } from '../quantities/lengths';
-import { buyLine, type BuyLine, CUT_WORDS, materialName, STEP_WORDS, taskCounts } from './build';
+import { buyLine, type BuyLine, CUT_WORDS, materialName } from './build';
+import { STEP_WORDS, taskCounts } from './work';
 
 /** A cell; empty: nothing is known there. */
 export type Cell = string | number | null;

@@ -1,12 +1,9 @@
 <script setup lang="ts">
 /** What to buy with its money, what other stock would save, and what it would cost ready made or in another depth. */
 import { computed, ref } from 'vue';
-import { billOf } from '@tawny/core/recipes/bill';
-import { recipeOf } from '@tawny/core/document/recipes';
-import { speedHumid } from '@tawny/core/air/air';
-import { plainPanelOf, withPlainPanel } from '@tawny/core/recipes/kind';
 import { volumeText } from '@tawny/core/quantities/measures';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { buildOrBuy, OTHER_DEPTHS } from '@tawny/core/studies/build/compare';
 import { boughtEdit } from '@tawny/core/studies/build/record';
 import { buyLine, materialName, wareName } from '@tawny/core/words/build';
 import { counted } from '@tawny/core/words/counted';
@@ -54,30 +51,7 @@ function use({ ware, instead }: (typeof others.value)[number]): void {
   doc.run({ type: 'put-wares', wares: [...wares.map((w) => ({ ...w, used: false })), { ...ware, used: true }] });
 }
 
-const made = computed(() => {
-  const make = { c: speedHumid(project.value.climate), workshop: project.value.buying.workshop };
-  const byRecipe = new Map<string, { id: string; name: string; count: number; cost: number }>();
-  for (const r of result.value.recipes) {
-    const known = byRecipe.get(r.recipe) ?? { id: r.recipe, name: nameOf(r.recipe), count: 0, cost: 0 };
-    known.count += r.count;
-    known.cost += billOf(recipeOf(project.value, r.recipe), project.value.treatment.prices, make).cost * r.count;
-    byRecipe.set(r.recipe, known);
-  }
-  return [...byRecipe.values()].map((r) => {
-    const recipe = recipeOf(project.value, r.id);
-    const plain = plainPanelOf(recipe);
-    const inDepth = (depth: number) =>
-      plain && Math.abs(plain.depth - depth) > 1e-6
-        ? billOf(withPlainPanel(recipe, { depth }), project.value.treatment.prices, make).cost * r.count
-        : null;
-    const minutes = work.value.tasks.reduce((sum, t) => {
-      const own = t.left.filter((u) => work.value.units.find((x) => x.unit === u)?.recipe === r.id).length;
-      return sum + (t.left.length > 0 ? (t.minutes * own) / t.left.length : 0);
-    }, 0);
-    const ready = project.value.buying.readyMade[r.id] ?? { price: null, bought: false };
-    return { ...r, thin: inDepth(0.05), thick: inDepth(0.15), hours: minutes / 60, ready };
-  });
-});
+const made = computed(() => buildOrBuy(project.value, result.value, work.value));
 const setReady = (recipe: string, as: { price: number | null; bought: boolean }) =>
   doc.run({ type: 'set-ready-made', recipe, as: as.price === null && !as.bought ? null : as });
 
@@ -113,8 +87,12 @@ const canBuy = computed(() => cuts.value !== null && list.value.items.some((i) =
         <dt>{{ left < 0 ? 'Over it by' : 'Left of it' }}</dt>
         <dd data-budget-left>{{ money(Math.abs(left), 0) }} {{ currency }}</dd>
       </div>
+      <div v-if="list.mass > 0">
+        <dt>To carry home</dt>
+        <dd>{{ massText(list.mass, system) }}</dd>
+      </div>
       <div>
-        <dt>To carry</dt>
+        <dt>Once built</dt>
         <dd>{{ massText(result.mass, system) }}, {{ volumeText(result.volume, system, 1) }}</dd>
       </div>
     </dl>
@@ -223,21 +201,19 @@ const canBuy = computed(() => cuts.value !== null && list.value.items.some((i) =
           <th class="figure">pieces</th>
           <th class="figure">built, {{ currency }}</th>
           <th class="figure">hours</th>
-          <th class="figure">with {{ lengthText(0.05, system) }}</th>
-          <th class="figure">with {{ lengthText(0.15, system) }}</th>
+          <th v-for="d in OTHER_DEPTHS" :key="d" class="figure">with {{ lengthText(d, system) }}</th>
           <th>one ready made</th>
           <th class="figure">all, {{ currency }}</th>
           <th>buy it</th>
         </tr>
       </thead>
       <tbody>
-        <tr v-for="r in made" :key="r.id" :data-build-recipe="r.id">
-          <td>{{ r.name }}</td>
+        <tr v-for="r in made" :key="r.recipe" :data-build-recipe="r.recipe">
+          <td>{{ nameOf(r.recipe) }}</td>
           <td class="figure">{{ r.count }}</td>
-          <td class="figure" data-build-cost>{{ money(r.cost, 0) }}</td>
+          <td class="figure" data-build-cost>{{ money(r.built, 0) }}</td>
           <td class="figure">{{ r.hours > 0 ? r.hours.toFixed(1) : '' }}</td>
-          <td class="figure">{{ money(r.thin, 0) }}</td>
-          <td class="figure">{{ money(r.thick, 0) }}</td>
+          <td v-for="(m, i) in r.inDepth" :key="i" class="figure">{{ money(m, 0) }}</td>
           <td class="ready">
             <NumberField
               label="Price of one ready made"
@@ -248,18 +224,18 @@ const canBuy = computed(() => cuts.value !== null && list.value.items.some((i) =
               :step="1"
               :min="0"
               :max="100000"
-              :model-value="r.ready.price"
-              @update:model-value="setReady(r.id, { ...r.ready, price: $event })"
-              @clear="setReady(r.id, { price: null, bought: false })"
+              :model-value="r.each"
+              @update:model-value="setReady(r.recipe, { price: $event, bought: r.bought })"
+              @clear="setReady(r.recipe, { price: null, bought: false })"
             />
           </td>
-          <td class="figure">{{ r.ready.price === null ? '' : money(r.ready.price * r.count, 0) }}</td>
+          <td class="figure">{{ money(r.ready, 0) }}</td>
           <td>
             <input
               type="checkbox"
-              :aria-label="`Buy ${r.name} ready made`"
-              :checked="r.ready.bought"
-              @change="setReady(r.id, { ...r.ready, bought: ($event.target as HTMLInputElement).checked })"
+              :aria-label="`Buy ${nameOf(r.recipe)} ready made`"
+              :checked="r.bought"
+              @change="setReady(r.recipe, { price: r.each, bought: ($event.target as HTMLInputElement).checked })"
             />
           </td>
         </tr>

@@ -8,6 +8,7 @@ import { areaIn, volumeIn } from '@tawny/core/quantities/measures';
 import { pieceAtSize } from '@tawny/core/report/pieceDrawing';
 import { sheetPictures } from '@tawny/core/report/sheetPictures';
 import { countOf } from '@tawny/core/recipes/parts/types';
+import { uncutSizes } from '@tawny/core/studies/build/compare';
 import { CUT_WORDS, JOINT_WORDS, materialName, partName, ROUNDING_WORDS } from '@tawny/core/words/build';
 import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
@@ -27,19 +28,7 @@ const overhead = (letter: string) => result.value.sheets.find((s) => s.letter ==
 
 const views = computed(() => (sheet.value ? sheetPictures(sheet.value, system.value) : null));
 /** Outer sizes with which a slab of the shop goes in uncut. */
-const uncut = computed(() => {
-  const s = sheet.value;
-  const fill = s?.parts.find((p) => p.name === 'fill' && p.cut === 'square');
-  if (!s || !fill) return [];
-  const t = buying.value.workshop.frameThickness;
-  return buying.value.catalogue
-    .filter((w) => w.sort === 'slab' && w.used && w.length !== null && w.width !== null)
-    .map((w) => ({ slab: [w.width!, w.length!], outside: [w.width! + 2 * t, w.length! + 2 * t] }))
-    .filter(({ slab }, i, all) => all.findIndex((o) => o.slab.join() === slab.join()) === i)
-    .filter(
-      ({ outside }) => Math.abs(outside[0]! - s.recipe.width) > 1e-6 || Math.abs(outside[1]! - s.recipe.height) > 1e-6,
-    );
-});
+const uncut = computed(() => (sheet.value ? uncutSizes(project.value, sheet.value) : []));
 const atSize = computed(() => {
   const s = sheet.value;
   return s && pieceAtSize(s.recipe, s.parts, `${s.letter} ${nameOf(s.recipe.id)}`);
