@@ -9,7 +9,7 @@ import { buyList } from '@tawny/core/studies/build/buy';
 import { cutInputs, studyCuts } from '@tawny/core/studies/build/cuts';
 import { studyBuild } from '@tawny/core/studies/build/study';
 import { workPlan } from '@tawny/core/studies/build/work';
-import { studyHolds } from '@tawny/core/studies/hang/holds';
+import { studyHolds } from '@tawny/core/studies/hang/held/holds';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { buyLine, materialName, planSentence } from '@tawny/core/words/build';
 import { STEP_WORDS, timeText } from '@tawny/core/words/work';

@@ -5,7 +5,7 @@ import { namedRecipes } from '@tawny/core/document/recipes';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { settingOf } from '@tawny/core/room/setting';
 import { layOut } from '@tawny/core/studies/hang/layOut';
-import { studyHolds } from '@tawny/core/studies/hang/holds';
+import { studyHolds } from '@tawny/core/studies/hang/held/holds';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { layOutCommand } from '@tawny/core/studies/hang/take';
 import {

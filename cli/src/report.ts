@@ -15,7 +15,7 @@ import { studySeat } from '@tawny/core/studies/seat/study';
 import { settingOf } from '@tawny/core/room/setting';
 import { studySurvey } from '@tawny/core/studies/survey/study';
 import { verdict } from '@tawny/core/report/verdict';
-import { studyHolds } from '@tawny/core/studies/hang/holds';
+import { studyHolds } from '@tawny/core/studies/hang/held/holds';
 import { studyHang } from '@tawny/core/studies/hang/study';
 import { buyLine } from '@tawny/core/words/build';
 import { fixingBuyLines } from '@tawny/core/words/fixings';

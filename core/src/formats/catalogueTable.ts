@@ -2,6 +2,7 @@
 import Papa from 'papaparse';
 import { MAKES, WARE_SORTS, type WareSort } from '../catalogue/sorts';
 import type { Ware } from '../catalogue/wares';
+import { isReserved, LIMITS } from '../document/schema/basics';
 
 export type Cell = string | number | boolean | null;
 
@@ -111,7 +112,7 @@ export function readCatalogue(rows: readonly (readonly Cell[])[]): ReadCatalogue
     const told = `Row ${i + 2}`;
     const faults: string[] = [];
     const text = (at: number) => (at < 0 ? '' : String(row[at] ?? '').trim());
-    const value = (at: number, what: string, least: number, most: number): number | null => {
+    const value = (at: number, what: string, [least, most]: readonly [number, number]): number | null => {
       if (at < 0) return null;
       const read = numberIn(row[at]);
       if (read === undefined || (read !== null && (read < least || read > most))) {
@@ -120,9 +121,9 @@ export function readCatalogue(rows: readonly (readonly Cell[])[]): ReadCatalogue
       }
       return read;
     };
-    const size = (key: 'length' | 'width' | 'thickness', least: number, most: number): number | null => {
+    const size = (key: 'length' | 'width' | 'thickness', [least, most]: readonly [number, number]): number | null => {
       const { i: at, scale } = c.lengths[key];
-      const read = value(at, key, least / scale, most / scale);
+      const read = value(at, key, [least / scale, most / scale]);
       return read === null ? null : Math.round(read * scale * 1e7) / 1e7;
     };
     const sort = text(c.sort).toLowerCase() as WareSort;
@@ -141,17 +142,17 @@ export function readCatalogue(rows: readonly (readonly Cell[])[]): ReadCatalogue
       .slice(0, 120);
     if (name === '') faults.push('name: expected a name, found nothing');
     let id = text(c.id).slice(0, 40);
-    if (!/^[\w-]{1,40}$/.test(id) || id in Object.prototype || ids.has(id)) id = `row-${i + 2}`;
+    if (!/^[\w-]{1,40}$/.test(id) || isReserved(id) || ids.has(id)) id = `row-${i + 2}`;
     const ware: Ware = {
       ...{ id, name, sort, make },
-      density: value(c.density, 'density', 5, 400),
-      length: size('length', 0.02, 100),
-      width: size('width', 0.002, 6),
-      thickness: size('thickness', 0.0001, 1),
-      pack: value(c.pack, 'pack', 0.01, 100000) ?? 1,
-      price: value(c.price, 'price', 0, 100000),
-      delivery: value(c.delivery, 'delivery', 0, 100000),
-      mass: value(c.mass, 'weight', 0, 20000),
+      density: value(c.density, 'density', LIMITS.fillDensity),
+      length: size('length', LIMITS.wareLength),
+      width: size('width', LIMITS.wareWidth),
+      thickness: size('thickness', LIMITS.wareThickness),
+      pack: value(c.pack, 'pack', LIMITS.pack) ?? 1,
+      price: value(c.price, 'price', LIMITS.price),
+      delivery: value(c.delivery, 'delivery', LIMITS.price),
+      mass: value(c.mass, 'weight', LIMITS.kilograms),
       used: !/^(no|n|0|false)$/i.test(text(c.used)),
     };
     if (faults.length > 0) problems.push(...faults.map((f) => `${told}: ${f}.`));

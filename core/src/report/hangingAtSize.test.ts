@@ -3,7 +3,7 @@ import DxfParser from 'dxf-parser';
 import { boundsOf } from '../geometry/clip';
 import { drawingDxf, drawingSvg } from '../formats/drawing';
 import { settingOf } from '../room/setting';
-import { studyHolds } from '../studies/hang/holds';
+import { studyHolds } from '../studies/hang/held/holds';
 import { studyHang } from '../studies/hang/study';
 import { pieceAt } from '../testing/pieces';
 import { edited, plainBox } from '../testing/rooms';

@@ -5,7 +5,7 @@ import type { Vec2 } from '../geometry/vector';
 import type { Drawing, DrawingItem, LayerName, Point } from '../formats/drawing';
 import { obstaclesOn } from '../room/hung/keepOuts';
 import type { Setting } from '../room/setting';
-import type { Fixing } from '../studies/hang/holds';
+import type { Fixing } from '../studies/hang/held/holds';
 import type { HungPiece } from '../studies/hang/study';
 import type { HangingBlock } from './hangingDrawing';
 import { escape, INK, n, SOFT } from './paper';

@@ -1,6 +1,6 @@
 /** The hanging sheet's drawings against the document: every edge at its place on paper, every figure from the middle line. */
 import { settingOf } from '../room/setting';
-import { studyHolds } from '../studies/hang/holds';
+import { studyHolds } from '../studies/hang/held/holds';
 import { studyHang } from '../studies/hang/study';
 import { pieceAt } from '../testing/pieces';
 import { edited, plainBox, window } from '../testing/rooms';

@@ -4,7 +4,7 @@ import { faceOutline } from '../geometry/unfold';
 import { legsOn } from '../room/hung/corners';
 import { obstaclesOn } from '../room/hung/keepOuts';
 import type { Setting, SettingFace } from '../room/setting';
-import type { Fixing, Hold, HoldsResult } from '../studies/hang/holds';
+import type { Fixing, Hold, HoldsResult } from '../studies/hang/held/holds';
 import { type HangResult, type HungPiece, middleOf } from '../studies/hang/study';
 import { CLOTH, escape, INK, n, paperFor, type SheetSvg, SOFT } from './paper';
 

@@ -8,7 +8,7 @@ import { studyBass } from '../studies/bass/study';
 import { createBassRunner } from '../studies/bass/run';
 import { studyBuild } from '../studies/build/study';
 import { decayInputs, studyDecay } from '../studies/decay/study';
-import { studyHolds } from '../studies/hang/holds';
+import { studyHolds } from '../studies/hang/held/holds';
 import { noteSentence } from '../words/fixings';
 import { hangingBlocks, hangingSvg } from '../report/hangingDrawing';
 import { laidOut } from './laidOut';

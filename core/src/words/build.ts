@@ -271,10 +271,12 @@ export function planSentence(p: MaterialPlan, currency: string, system: LengthSy
         : p.need.of.sort === 'pipe'
           ? 'pipe'
           : 'bar';
+  // Without prices what is cut from is kept small.
+  const less = bought === null ? 'takes less' : 'costs less';
   const proof =
     p.plan.atLeast >= p.plan.cost - 1e-6
-      ? 'no way to cut them costs less'
-      : `no way to cut them costs less than ${fixed((100 * p.plan.atLeast) / p.plan.cost, 0)} % of that`;
+      ? `no way to cut them ${less}`
+      : `no way to cut them ${less} than ${fixed((100 * p.plan.atLeast) / p.plan.cost, 0)} % of that`;
   if (p.kind === 'line') {
     const used = p.plan.cuts.reduce((sum, c) => sum + c.count * p.sources[c.stock]!.length, 0);
     const part = fixed((100 * p.plan.netLength) / used, 0);

@@ -1,5 +1,5 @@
 import type { HangingBlock } from '../report/hangingDrawing';
-import type { Fixing, Hold } from '../studies/hang/holds';
+import type { Fixing, Hold } from '../studies/hang/held/holds';
 import type { HungPiece } from '../studies/hang/study';
 import {
   anchorText,

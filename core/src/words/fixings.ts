@@ -5,7 +5,7 @@ import { fixed } from '../quantities/format';
 import { FOOT, type LengthSystem, lengthText } from '../quantities/lengths';
 import type { Tile } from '../report/hangingAtSize';
 import type { HangingBlock } from '../report/hangingDrawing';
-import type { Fixing, Hold, HoldNote, HoldsResult } from '../studies/hang/holds';
+import type { Fixing, Hold, HoldNote, HoldsResult } from '../studies/hang/held/holds';
 import type { HungPiece } from '../studies/hang/study';
 import { type BuyLine, plainLine } from './build';
 import { fromMiddleText, lineWords } from './hang';

@@ -1,7 +1,7 @@
 /** What holds the pieces of the open project, worked out once for all who show it. */
 import { computed } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
-import { studyHolds } from '@tawny/core/studies/hang/holds';
+import { studyHolds } from '@tawny/core/studies/hang/held/holds';
 import { useAnswers } from '../answers/answers';
 
 export const useHolds = createSharedComposable(() => {

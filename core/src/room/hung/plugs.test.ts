@@ -4,7 +4,7 @@ import { applyCommand } from '../../document/commands/commands';
 import { studyBuild } from '../../studies/build/study';
 import { decayInputs } from '../../studies/decay/study';
 import { studyHang } from '../../studies/hang/study';
-import { studyHolds } from '../../studies/hang/holds';
+import { studyHolds } from '../../studies/hang/held/holds';
 import { studyMarks } from '../../studies/marks/study';
 import { edited, plainBox, window } from '../../testing/rooms';
 import { plugFor, plugged, windowsOf } from './plugs';

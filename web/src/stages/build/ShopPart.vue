@@ -6,7 +6,7 @@ import { wareName } from '@tawny/core/words/build';
 import { massText } from '@tawny/core/words/fixings';
 import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
-import { useShop } from './useShop';
+import { useShop } from './bench/useShop';
 import { useBuild } from './useBuild';
 
 const { doc, session, project, buying, currency, money } = useBuild();

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Fixings of the face drawn large: a cross each, ringed where nothing sure is behind it, and the cleats' lines. */
 import { computed } from 'vue';
-import type { Fixing } from '@tawny/core/studies/hang/holds';
+import type { Fixing } from '@tawny/core/studies/hang/held/holds';
 import { intoText, ROLE_WORDS } from '@tawny/core/words/fixings';
 import { useHolds } from '../../desk/useHolds';
 import type { Elevation } from './elevation';

@@ -1,15 +1,15 @@
 /** What holds pieces, against figures worked out by hand: a room of 5 × 4 × 2.5 m. */
-import { createProject } from '../../document/create';
-import type { Command } from '../../document/commands/commands';
-import { settingOf } from '../../room/setting';
-import { FINDS, G } from '../../fixings/points';
-import { membersOf } from '../../room/hung/members';
-import { pieceAt } from '../../testing/pieces';
-import { seeded } from '../../testing/random';
-import { edited } from '../../testing/rooms';
-import { fixingBuyLines, noteSentence } from '../../words/fixings';
+import { createProject } from '../../../document/create';
+import type { Command } from '../../../document/commands/commands';
+import { settingOf } from '../../../room/setting';
+import { FINDS, G } from '../../../fixings/points';
+import { membersOf } from '../../../room/hung/members';
+import { pieceAt } from '../../../testing/pieces';
+import { seeded } from '../../../testing/random';
+import { edited } from '../../../testing/rooms';
+import { fixingBuyLines, noteSentence } from '../../../words/fixings';
 import { studyHolds } from './holds';
-import { studyHang } from './study';
+import { studyHang } from '../study';
 
 const start = createProject('p', 'Room', { length: 5, width: 4, height: 2.5 });
 const near = (v: number, digits = 9) => expect.closeTo(v, digits) as number;

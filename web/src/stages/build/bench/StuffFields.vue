@@ -4,8 +4,8 @@ import { computed } from 'vue';
 import { MAKES, type Stuff, WARE_SORTS, type WareSort } from '@tawny/core/catalogue/sorts';
 import { FILLS } from '@tawny/core/physics/absorbers/fills';
 import { SMALL_WORDS } from '@tawny/core/words/build';
-import ChoiceField from '../../fields/ChoiceField.vue';
-import NumberField from '../../fields/NumberField.vue';
+import ChoiceField from '../../../fields/ChoiceField.vue';
+import NumberField from '../../../fields/NumberField.vue';
 
 const props = defineProps<{ stuff: Stuff; sorts?: readonly WareSort[] }>();
 const emit = defineEmits<{ change: [values: Partial<Stuff>] }>();

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 /** Who works, how long a day, from when on, and in how large batches. */
 import { DAYS, type Making } from '@tawny/core/document/schema/project';
-import ChoiceField from '../../fields/ChoiceField.vue';
-import NumberField from '../../fields/NumberField.vue';
-import { useBuild } from './useBuild';
+import ChoiceField from '../../../fields/ChoiceField.vue';
+import NumberField from '../../../fields/NumberField.vue';
+import { useBuild } from '../useBuild';
 
 const { doc, project } = useBuild();
 const set = (making: Partial<Omit<Making, 'done' | 'paid'>>) => doc.run({ type: 'set-making', making });

@@ -3,9 +3,9 @@
 import { computed, ref } from 'vue';
 import type { InHand } from '@tawny/core/catalogue/wares';
 import { stuffName } from '@tawny/core/words/build';
-import NumberField from '../../fields/NumberField.vue';
+import NumberField from '../../../fields/NumberField.vue';
 import StuffFields from './StuffFields.vue';
-import { useBuild } from './useBuild';
+import { useBuild } from '../useBuild';
 
 const { doc, session, buying, clerk } = useBuild();
 const chosen = ref('');

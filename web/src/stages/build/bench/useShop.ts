@@ -3,7 +3,7 @@ import { ref } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
 import type { Ware } from '@tawny/core/catalogue/wares';
 import { counted } from '@tawny/core/words/counted';
-import { useBuild } from './useBuild';
+import { useBuild } from '../useBuild';
 
 export const useShop = createSharedComposable(() => {
   const { doc, session, clerk } = useBuild();
@@ -22,7 +22,7 @@ export const useShop = createSharedComposable(() => {
   async function readFile(file: File): Promise<void> {
     const [{ readCatalogue, readCatalogueCsv }, { readWorkbook }] = await Promise.all([
       import('@tawny/core/formats/catalogueTable'),
-      import('../../files/workbook'),
+      import('../../../files/workbook'),
     ]);
     try {
       const read = /\.xlsx$/i.test(file.name)

@@ -3,8 +3,8 @@
 import { computed, ref } from 'vue';
 import { cameOutEdit } from '@tawny/core/studies/build/cameOut';
 import { counted } from '@tawny/core/words/counted';
-import NumberField from '../../fields/NumberField.vue';
-import { useBuild } from './useBuild';
+import NumberField from '../../../fields/NumberField.vue';
+import { useBuild } from '../useBuild';
 
 const { doc, session, project, sheet, clerk } = useBuild();
 const by = ref({ width: 0, height: 0 });

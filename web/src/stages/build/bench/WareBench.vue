@@ -2,10 +2,10 @@
 /** The chosen ware: what it is, how it is sold, what it costs. */
 import { computed } from 'vue';
 import type { Ware } from '@tawny/core/catalogue/wares';
-import NumberField from '../../fields/NumberField.vue';
-import TextRow from '../../fields/TextRow.vue';
+import NumberField from '../../../fields/NumberField.vue';
+import TextRow from '../../../fields/TextRow.vue';
 import StuffFields from './StuffFields.vue';
-import { useBuild } from './useBuild';
+import { useBuild } from '../useBuild';
 import { useShop } from './useShop';
 
 const { doc, buying, currency } = useBuild();

@@ -1,5 +1,5 @@
 /** Clouds that hang edge to edge: frames of one field, joined to each other. */
-import type { HungPiece } from './study';
+import type { HungPiece } from '../study';
 
 /** Nearer than this they stand edge to edge, and along less than this no plate holds, m. */
 const TOUCHING = 0.005;

@@ -1,7 +1,7 @@
 /** What holds each piece: its way of hanging, every fixing by tape, what it goes into, what it carries and what to look for. */
-import { boundsOf, type Box } from '../../geometry/clip';
-import type { Vec2 } from '../../geometry/vector';
-import { speedHumid } from '../../air/air';
+import { boundsOf, type Box } from '../../../geometry/clip';
+import type { Vec2 } from '../../../geometry/vector';
+import { speedHumid } from '../../../air/air';
 import {
   type Anchor,
   anchorFor,
@@ -17,17 +17,17 @@ import {
   pointsOf,
   type Role,
   seatOf,
-} from '../../fixings/points';
-import { type Way, wayOf, WAYS_FOR } from '../../fixings/ways';
-import { billOf } from '../../recipes/bill';
-import { gapOf } from '../../recipes/curve';
-import { isCornered, type Recipe } from '../../recipes/types';
-import { stripBefore, twinOf } from '../../room/hung/corners';
-import { membersOf } from '../../room/hung/members';
-import type { PlacedPiece } from '../../room/pieces';
-import type { Setting, SettingFace } from '../../room/setting';
+} from '../../../fixings/points';
+import { type Way, wayOf, WAYS_FOR } from '../../../fixings/ways';
+import { billOf } from '../../../recipes/bill';
+import { gapOf } from '../../../recipes/curve';
+import { isCornered, type Recipe } from '../../../recipes/types';
+import { stripBefore, twinOf } from '../../../room/hung/corners';
+import { membersOf } from '../../../room/hung/members';
+import type { PlacedPiece } from '../../../room/pieces';
+import type { Setting, SettingFace } from '../../../room/setting';
 import { joinsOf } from './field';
-import { type HangResult, type HungPiece, middleOf } from './study';
+import { type HangResult, type HungPiece, middleOf } from '../study';
 
 export interface Fixing {
   role: Role;

@@ -4,9 +4,9 @@ import type { Buying } from '@tawny/core/document/schema/project';
 import { JOINTS } from '@tawny/core/recipes/parts/joints';
 import { type Workshop } from '@tawny/core/recipes/parts/types';
 import { JOINT_WORDS } from '@tawny/core/words/build';
-import ChoiceField from '../../fields/ChoiceField.vue';
-import NumberField from '../../fields/NumberField.vue';
-import { useBuild } from './useBuild';
+import ChoiceField from '../../../fields/ChoiceField.vue';
+import NumberField from '../../../fields/NumberField.vue';
+import { useBuild } from '../useBuild';
 
 const { doc, buying } = useBuild();
 const make = (workshop: Partial<Workshop>) => doc.run({ type: 'set-workshop', workshop });
