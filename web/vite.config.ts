@@ -61,6 +61,11 @@ export default defineConfig({
       { find: 'polygon-clipping', replacement: 'polygon-clipping/dist/polygon-clipping.esm.js' },
       // The library's calendar is in every first load, and nothing here shows a calendar.
       { find: /^\.\/adapters\/vuetify\.js$/, replacement: fileURLToPath(new URL('noDates.ts', import.meta.url)) },
+      // Nor does a first load show progress by a bar or a ring.
+      {
+        find: /^(\.\.\/components|\.\.)\/VProgress(Linear|Circular)\/index\.js$/,
+        replacement: fileURLToPath(new URL('lateProgress.ts', import.meta.url)),
+      },
     ],
   },
   server: { port: 5173, strictPort: true, headers: isolation },
