@@ -1,7 +1,7 @@
 /** `tawny`: the studies from the command line. Standard output carries the answer only; words go to standard error. */
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
-import { resolve } from 'node:path';
+import { dirname, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { located } from '@tawny/core/formats/jsonFault';
 import type { ReadProject } from '@tawny/core/formats/checked';
@@ -84,7 +84,7 @@ async function calc(args: readonly string[], streams: Streams): Promise<number> 
     return INVALID;
   }
   try {
-    const answer = await calcFile(topic, content);
+    const answer = await calcFile(topic, content, dirname(place(file)));
     streams.out(JSON.stringify(answer));
     const invalid = answer.results.flatMap((r) => ('error' in r ? [r] : []));
     invalid.forEach((r) => streams.err(`case ${r.id}: ${r.error.message}`));

@@ -1,4 +1,6 @@
 /** The topics of `tawny calc`, and running a file of cases through one. */
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { z } from 'zod';
 import { loadIntegerSolver, type IntegerSolver } from '@tawny/core/dosage/solver';
 import { absorbers } from './absorbers';
@@ -10,9 +12,11 @@ import { eigen } from './eigen';
 import { images } from './images';
 import { modal } from './modal';
 import { modes } from './modes';
+import { noise } from './noise';
 import { panels } from './panels';
 import { reverb } from './reverb';
 import { sbir } from './sbir';
+import { signal } from './signal';
 import { targets } from './targets';
 import { CalcError, type CalcErrorCode, checked, type Topic } from './types';
 
@@ -30,6 +34,8 @@ export const TOPICS: Readonly<Record<string, Topic>> = {
   cutting,
   diffusers,
   panels,
+  noise,
+  signal,
 };
 
 export interface CalcFailure {
@@ -44,12 +50,12 @@ const fileSchema = z.object({
 });
 
 let solver: Promise<IntegerSolver> | null = null;
-const context = { solver: () => (solver ??= loadIntegerSolver()) };
+const solve = () => (solver ??= loadIntegerSolver());
 
-/** One case; what goes wrong is returned with its code and path, never thrown. */
-export async function calcCase(topic: Topic, id: string, input: unknown): Promise<CalcResult> {
+/** One case, files it names lying in `folder`; what goes wrong is returned with its code and path, never thrown. */
+export async function calcCase(topic: Topic, id: string, input: unknown, folder: string): Promise<CalcResult> {
   try {
-    return { id, output: await topic(input, context) };
+    return { id, output: await topic(input, { solver: solve, read: (name) => readBeside(folder, name) }) };
   } catch (error) {
     if (error instanceof CalcError)
       return { id, error: { code: error.code, message: error.message, path: error.path } };
@@ -60,8 +66,21 @@ export async function calcCase(topic: Topic, id: string, input: unknown): Promis
   }
 }
 
-/** Runs a parsed cases file. Throws CalcError when it is not one. */
-export async function calcFile(topic: Topic, parsed: unknown): Promise<{ results: CalcResult[] }> {
+function readBeside(folder: string, name: string): Uint8Array {
+  try {
+    return readFileSync(resolve(folder, name));
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    throw new CalcError(
+      'invalid-input',
+      `input.file: expected a file beside the cases, found no ${name} (${code})`,
+      'input.file',
+    );
+  }
+}
+
+/** Runs a parsed cases file that lies in `folder`. Throws CalcError when it is not one. */
+export async function calcFile(topic: Topic, parsed: unknown, folder: string): Promise<{ results: CalcResult[] }> {
   let file;
   try {
     file = checked(fileSchema, parsed);
@@ -71,6 +90,6 @@ export async function calcFile(topic: Topic, parsed: unknown): Promise<{ results
     throw new CalcError('invalid-input', error.message.replace(/^input\.?/, path === '' ? 'file' : ''), path);
   }
   const results: CalcResult[] = [];
-  for (const { id, input } of file.cases) results.push(await calcCase(topic, id, input));
+  for (const { id, input } of file.cases) results.push(await calcCase(topic, id, input, folder));
   return { results };
 }

@@ -17,6 +17,8 @@ export class CalcError extends Error {
 
 export interface CalcContext {
   solver(): Promise<IntegerSolver>;
+  /** Bytes of a file a case names. Throws CalcError when it cannot be read. */
+  read: (name: string) => Uint8Array;
 }
 
 export type Topic = (input: unknown, context: CalcContext) => unknown;

@@ -9,7 +9,8 @@ export interface Tolerance {
   abs?: number;
   absList?: number[];
 }
-export type Tolerances = Record<string, Tolerance>;
+/** A word instead of a tolerance says where it stands: in the rows, or that the expected values are limits. null: not compared. */
+export type Tolerances = Record<string, Tolerance | string | null>;
 
 /** Keys the conventions exclude from comparison. */
 const NOT_COMPARED = new Set(['reason', 'blocker', 'rejected', 'ties', 'referenceImplementation', 'rawUnclamped']);
@@ -23,9 +24,21 @@ function toleranceFor(tolerances: Tolerances, path: readonly string[]): Toleranc
   const names = path.filter((p) => !/^\d+$/.test(p));
   for (let n = names.length; n > 0; n--) {
     const found = tolerances[names.slice(0, n).join('.')];
-    if (found) return found;
+    if (found && typeof found === 'object') return found;
   }
-  return tolerances.default ?? FALLBACK;
+  return tolerances.default && typeof tolerances.default === 'object' ? tolerances.default : FALLBACK;
+}
+
+/** Limits, either of them null: none. */
+function compareLimits(
+  got: unknown,
+  { min, max }: { min: number | null; max: number | null },
+  where: string,
+): string[] {
+  if (typeof got !== 'number' || Number.isNaN(got)) return [`${where}: expected a number, got ${JSON.stringify(got)}`];
+  return (min !== null && got < min) || (max !== null && got > max)
+    ? [`${where}: expected ${min ?? '−∞'} to ${max ?? '∞'}, got ${got}`]
+    : [];
 }
 
 function compareNumber(got: unknown, expected: number, tolerance: Tolerance, path: readonly string[]): string[] {
@@ -54,7 +67,10 @@ export function differences(
   if (expected === null || typeof expected !== 'object') {
     return got === expected ? [] : [`${where}: expected ${JSON.stringify(expected)}, got ${JSON.stringify(got)}`];
   }
+  if ('min' in expected && 'max' in expected)
+    return compareLimits(got, expected as { min: number | null; max: number | null }, where);
   if (Array.isArray(expected)) {
+    if (path.at(-1) === 'bands' && Array.isArray(got)) got = bandsLike(got, expected);
     if (!Array.isArray(got) || got.length !== expected.length) {
       return [`${where}: expected a list of ${expected.length}, got ${Array.isArray(got) ? got.length : typeof got}`];
     }
@@ -62,9 +78,22 @@ export function differences(
     return theirs.flatMap((e, i) => differences(mine[i], e, tolerances, [...path, String(i)]));
   }
   if (typeof got !== 'object' || got === null) return [`${where}: expected an object, got ${JSON.stringify(got)}`];
-  return Object.entries(expected).flatMap(([key, value]) =>
-    isExcluded(key) ? [] : differences((got as Record<string, unknown>)[key], value, tolerances, [...path, key]),
-  );
+  const { tol, ...rest } = expected as { tol?: Tolerances };
+  const own = tol ? new Map(Object.entries(tol)) : null;
+  return Object.entries(rest).flatMap(([key, value]) => {
+    if (isExcluded(key) || own?.get(key) === null) return [];
+    const found = (got as Record<string, unknown>)[key];
+    const row = own?.get(key);
+    return row
+      ? differences(found, value, { default: row }, [key])
+      : differences(found, value, tolerances, [...path, key]);
+  });
+}
+
+/** Rows of bands that are asked for, by their midbands. */
+function bandsLike(got: unknown[], expected: unknown[]): unknown[] {
+  const mid = (row: unknown) => Number((row as { fm?: unknown }).fm);
+  return expected.map((e) => got.find((g) => Math.abs(mid(g) / mid(e) - 1) < 1e-6));
 }
 
 /** Paths are matched by their sequence and modes by their numbers: equal lengths and frequencies come in any order. */

@@ -41,7 +41,7 @@ export async function runReference(folder: string): Promise<TopicOutcome[]> {
         outcome.notBuilt += 1;
         continue;
       }
-      const answer = await calcCase(topic, c.id, c.input);
+      const answer = await calcCase(topic, c.id, c.input, folder);
       if ('error' in answer) outcome.failures.push({ id: c.id, reasons: [answer.error.message] });
       else {
         const reasons = differences(answer.output, c.expected, tolerancesOf(c.tol));

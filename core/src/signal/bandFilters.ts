@@ -1,0 +1,118 @@
+/**
+ * Octave and third-octave filters of third order (Butterworth, six poles), applied to spectra: base-ten exact midbands (IEC 61260-1:2014). At whole
+ * octaves from the midband an octave filter takes 19.7, 43.6 and 62.9 dB, more than class 1 asks (16.6, 40.5, 60); 3.01 dB at the edges.
+ */
+import { OCTAVES } from '../quantities/bands';
+import type { Spectrum } from './fourier';
+
+export type Fraction = 1 | 3;
+export interface Band {
+  /** Nominal: 63, 125 …, of thirds 25, 31.5, 40 … */
+  label: number;
+  /** Exact midband, Hz. */
+  mid: number;
+  lower: number;
+  upper: number;
+  /** Hz between the edges. */
+  width: number;
+}
+
+const NOMINAL_THIRDS = [1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8];
+const ORDER = 3;
+
+function band(label: number, mid: number, fraction: Fraction): Band {
+  const half = 10 ** (0.15 / fraction);
+  return { label, mid, lower: mid / half, upper: mid * half, width: mid * (half - 1 / half) };
+}
+
+/** The eight octaves 63 Hz … 8 kHz. */
+export const OCTAVE_BANDS: readonly Band[] = OCTAVES.map((label, i) => band(label, 1000 * 10 ** (0.3 * (i - 4)), 1));
+
+/** Third octaves 25 Hz … 20 kHz. */
+export const THIRD_BANDS: readonly Band[] = Array.from({ length: 30 }, (_, i) => {
+  const k = i - 16;
+  const decade = Math.floor(k / 10);
+  const label = Number((NOMINAL_THIRDS[k - 10 * decade]! * 1000 * 10 ** decade).toPrecision(3));
+  return band(label, 1000 * 10 ** (k / 10), 3);
+});
+
+export const bandsOf = (fraction: Fraction): readonly Band[] => (fraction === 1 ? OCTAVE_BANDS : THIRD_BANDS);
+
+/** Those of the bands that lie wholly below half a sample rate, Hz. */
+export const bandsBelow = (fraction: Fraction, rate: number): Band[] =>
+  bandsOf(fraction).filter((b) => b.upper < rate / 2);
+
+/** A filter is taken as nothing where it lies so far down, 90 dB. */
+const REACH = 10 ** (90 / 20 / ORDER);
+
+/**
+ * A band's filter at a sample rate, the analogue one through the bilinear transform, exact at the band's edges: frequency is tan(πf/rate), so that
+ * it is gone smoothly at half the rate.
+ */
+function warped({ lower, upper }: Band, rate: number) {
+  const [a, b] = [Math.tan((Math.PI * lower) / rate), Math.tan((Math.PI * upper) / rate)];
+  const [square, width] = [a * b, b - a];
+  const reach = (REACH * width) / 2;
+  const high = reach + Math.sqrt(reach * reach + square);
+  const back = (w: number) => (Math.atan(w) * rate) / Math.PI;
+  return {
+    /** Frequency of the low-pass prototype, 1 at the edges. */
+    prototype: (f: number): number => {
+      const w = Math.tan((Math.PI * f) / rate);
+      return (w * w - square) / (w * width);
+    },
+    low: back(square / high),
+    high: back(high),
+  };
+}
+
+/** |H(f)|² of a band's filter at a sample rate. */
+export function filterPower(band: Band, f: number, rate: number): number {
+  if (f <= 0 || f >= rate / 2) return 0;
+  return 1 / (1 + warped(band, rate).prototype(f) ** (2 * ORDER));
+}
+
+/** Smallest transform a band of a spectrum of `n` samples at `rate` fits into: the band's signal then comes at rate·size/n. */
+export function sizeOfBand(band: Band, rate: number, n: number): number {
+  let size = n;
+  const { high } = warped(band, rate);
+  while (size > 64 && (size / 2) * (rate / n) > 2 * high) size /= 2;
+  return size;
+}
+
+/**
+ * A spectrum behind a band's causal filter, and behind the same filter run backwards in time, as spectra of {@link sizeOfBand} samples. The filter is the
+ * low-pass prototype 1/((1 + s)(1 + s + s²)) at s = j·prototype.
+ */
+export function bandSpectra(spectrum: Spectrum, band: Band, rate: number): { forward: Spectrum; backward: Spectrum } {
+  const n = spectrum.length - 2;
+  const size = sizeOfBand(band, rate, n);
+  const scale = size / n;
+  const bin = rate / n;
+  const { prototype, low, high } = warped(band, rate);
+  const [forward, backward] = [new Float64Array(size + 2), new Float64Array(size + 2)];
+  const last = Math.min(size / 2 - 1, Math.floor(high / bin));
+  for (let k = Math.max(1, Math.ceil(low / bin)); k <= last; k++) {
+    const x = prototype(k * bin);
+    // (1 + jx)(1 − x² + jx) = 1 − 2x² + j(2x − x³)
+    const [re, im] = [1 - 2 * x * x, 2 * x - x * x * x];
+    const d = scale / (re * re + im * im);
+    const [hr, hi, xr, xi] = [re * d, -im * d, spectrum[2 * k]!, spectrum[2 * k + 1]!];
+    forward[2 * k] = xr * hr - xi * hi;
+    forward[2 * k + 1] = xr * hi + xi * hr;
+    backward[2 * k] = xr * hr + xi * hi;
+    backward[2 * k + 1] = xi * hr - xr * hi;
+  }
+  return { forward, backward };
+}
+
+/** Energy of a signal behind a band's filter, Σ y², by Parseval from its spectrum. */
+export function bandEnergy(spectrum: Spectrum, band: Band, rate: number): number {
+  const n = spectrum.length - 2;
+  const bin = rate / n;
+  const { prototype, low, high } = warped(band, rate);
+  let sum = 0;
+  for (let k = Math.max(1, Math.ceil(low / bin)); k < n / 2 && k * bin <= high; k++)
+    sum += (spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2) / (1 + prototype(k * bin) ** (2 * ORDER));
+  return (2 * sum) / n;
+}

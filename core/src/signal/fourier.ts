@@ -1,0 +1,164 @@
+/**
+ * Fourier transforms of real signals. A spectrum is its bins 0 … n/2 as pairs re, im in one array; e^{−jωt}, no scaling forwards, 1/n back.
+ *
+ * The transform itself is the package `fft.js`; a real signal of n samples goes through a complex one of n/2 (E. O. Brigham, The Fast Fourier
+ * Transform and Its Applications, 1988, § 9.3).
+ */
+import FFT from 'fft.js';
+
+export type Samples = Float64Array<ArrayBuffer>;
+/** re, im, re, im … of bins 0 … n/2: n + 2 numbers. */
+export type Spectrum = Float64Array<ArrayBuffer>;
+
+/** Longest transform there is room for: 2²³ samples, almost three minutes at 48 kHz. */
+export const MOST_SAMPLES = 2 ** 23;
+
+/** The power of two that holds `n` samples. Throws RangeError for more than {@link MOST_SAMPLES}. */
+export function sizeFor(n: number): number {
+  if (!(n >= 0 && n <= MOST_SAMPLES))
+    throw new RangeError(`sizeFor: samples must lie in 0 … ${MOST_SAMPLES}, got ${n}`);
+  return 2 ** Math.max(2, Math.ceil(Math.log2(Math.max(1, n))));
+}
+
+interface Plan {
+  complex: FFT;
+  work: Samples;
+  out: Samples;
+  /** cos and sin of 2πk/n for k = 0 … n/4. */
+  cos: Samples;
+  sin: Samples;
+}
+const plans = new Map<number, Plan>();
+/** Sizes above are made anew each time: their tables are tens of megabytes. */
+const LARGEST_KEPT = 2 ** 18;
+
+function planOf(n: number): Plan {
+  const known = plans.get(n);
+  if (known) return known;
+  if (!Number.isInteger(Math.log2(n)) || n < 4) throw new RangeError(`fourier: size must be a power of two, got ${n}`);
+  const quarter = n / 4 + 1;
+  const plan: Plan = {
+    complex: new FFT(n / 2),
+    work: new Float64Array(n),
+    out: new Float64Array(n),
+    cos: new Float64Array(quarter),
+    sin: new Float64Array(quarter),
+  };
+  for (let k = 0; k < quarter; k++) {
+    plan.cos[k] = Math.cos((2 * Math.PI * k) / n);
+    plan.sin[k] = Math.sin((2 * Math.PI * k) / n);
+  }
+  if (n <= LARGEST_KEPT) plans.set(n, plan);
+  return plan;
+}
+
+/** Spectrum of a real signal, zeros behind it up to `n` samples (a power of two; by default the next one). */
+export function spectrumOf(x: ArrayLike<number>, n = sizeFor(x.length)): Spectrum {
+  const { complex, work, out, cos, sin } = planOf(n);
+  const length = Math.min(n, x.length);
+  for (let i = 0; i < length; i++) work[i] = x[i]!;
+  work.fill(0, length);
+  complex.transform(out, work);
+  const half = n / 2;
+  const spectrum = new Float64Array(n + 2);
+  spectrum[0] = out[0]! + out[1]!;
+  spectrum[n] = out[0]! - out[1]!;
+  for (let k = 1; k <= half / 2; k++) {
+    const [a, b] = [2 * k, 2 * (half - k)];
+    // Even and odd samples' spectra, from the symmetry of each.
+    const er = (out[a]! + out[b]!) / 2;
+    const ei = (out[a + 1]! - out[b + 1]!) / 2;
+    const or = (out[a + 1]! + out[b + 1]!) / 2;
+    const oi = (out[b]! - out[a]!) / 2;
+    const tr = cos[k]! * or + sin[k]! * oi;
+    const ti = cos[k]! * oi - sin[k]! * or;
+    spectrum[a] = er + tr;
+    spectrum[a + 1] = ei + ti;
+    spectrum[b] = er - tr;
+    spectrum[b + 1] = ti - ei;
+  }
+  return spectrum;
+}
+
+/** The real signal of a spectrum. */
+export function signalOf(spectrum: Spectrum): Samples {
+  const n = spectrum.length - 2;
+  const { complex, work, cos, sin } = planOf(n);
+  const half = n / 2;
+  for (let k = 0; k <= half / 2; k++) {
+    const [a, b] = [2 * k, 2 * (half - k)];
+    const [ar, ai, br, bi] = [spectrum[a]!, spectrum[a + 1]!, spectrum[b]!, spectrum[b + 1]!];
+    const er = (ar + br) / 2;
+    const ei = (ai - bi) / 2;
+    const dr = (ar - br) / 2;
+    const di = (ai + bi) / 2;
+    const or = cos[k]! * dr - sin[k]! * di;
+    const oi = cos[k]! * di + sin[k]! * dr;
+    work[a] = er - oi;
+    work[a + 1] = ei + or;
+    if (k > 0) {
+      work[b] = er + oi;
+      work[b + 1] = or - ei;
+    }
+  }
+  const x = new Float64Array(n);
+  complex.inverseTransform(x, work);
+  return x;
+}
+
+/** Two real signals back at once from their spectra: one complex transform instead of two. */
+export function twoSignalsOf(first: Spectrum, second: Spectrum): [Samples, Samples] {
+  const n = first.length - 2;
+  const full = planOf(2 * n).complex;
+  const sum = new Float64Array(2 * n);
+  for (let k = 0; k <= n / 2; k++) {
+    const [fr, fi, sr, si] = [first[2 * k]!, first[2 * k + 1]!, second[2 * k]!, second[2 * k + 1]!];
+    sum[2 * k] = fr - si;
+    sum[2 * k + 1] = fi + sr;
+    if (k > 0 && k < n / 2) {
+      sum[2 * (n - k)] = fr + si;
+      sum[2 * (n - k) + 1] = sr - fi;
+    }
+  }
+  const out = new Float64Array(2 * n);
+  full.inverseTransform(out, sum);
+  const [a, b] = [new Float64Array(n), new Float64Array(n)];
+  for (let i = 0; i < n; i++) {
+    a[i] = out[2 * i]!;
+    b[i] = out[2 * i + 1]!;
+  }
+  return [a, b];
+}
+
+/** Product of two spectra; `conjugate` takes the second one's conjugate (correlation instead of convolution). */
+export function product(a: Spectrum, b: Spectrum, conjugate = false): Spectrum {
+  const out = new Float64Array(a.length);
+  const sign = conjugate ? -1 : 1;
+  for (let i = 0; i < a.length; i += 2) {
+    const [br, bi] = [b[i]!, sign * b[i + 1]!];
+    out[i] = a[i]! * br - a[i + 1]! * bi;
+    out[i + 1] = a[i]! * bi + a[i + 1]! * br;
+  }
+  return out;
+}
+
+/** Linear convolution: a.length + b.length − 1 samples. */
+export function convolve(a: ArrayLike<number>, b: ArrayLike<number>): Samples {
+  if (a.length === 0 || b.length === 0) return new Float64Array(0);
+  const length = a.length + b.length - 1;
+  const n = sizeFor(length);
+  return signalOf(product(spectrumOf(a, n), spectrumOf(b, n))).slice(0, length);
+}
+
+/** |x + j·Hilbert(x)|: the envelope of a signal, as long as it. */
+export function envelopeOf(x: ArrayLike<number>): Samples {
+  const n = sizeFor(x.length);
+  const spectrum = spectrumOf(x, n);
+  const turned = new Float64Array(n + 2);
+  for (let i = 2; i < n; i += 2) {
+    turned[i] = spectrum[i + 1]!;
+    turned[i + 1] = -spectrum[i]!;
+  }
+  const quadrature = signalOf(turned);
+  return Float64Array.from({ length: x.length }, (_, i) => Math.hypot(x[i]!, quadrature[i]!));
+}

@@ -1,0 +1,139 @@
+/**
+ * Exponential sweeps and what comes back: x(t) = sin(2π f₁ L (e^{t/L} − 1)), L = T/ln(f₂/f₁) (A. Farina, 108th AES Convention, 2000; S. Müller and
+ * P. Massarani, J. Audio Eng. Soc. 49 (2001) 443). The response is the quotient of the spectra; harmonic distortion of order k comes L·ln k before it.
+ */
+import { product, type Samples, signalOf, sizeFor, spectrumOf } from './fourier';
+import { peakOf } from './onset';
+
+export interface Sweep {
+  /** First and last frequency, Hz. */
+  from: number;
+  to: number;
+  seconds: number;
+  /** Raised-cosine fades, s; none: 0. */
+  fadeIn?: number;
+  fadeOut?: number;
+}
+
+/** L: time in which the frequency rises by the factor e, s. */
+export const sweepScale = ({ from, to, seconds }: Sweep): number => seconds / Math.log(to / from);
+
+/** A sweep with peak 1. Throws RangeError unless 0 < from < to ≤ rate/2 and it lasts. */
+export function sweepSamples(sweep: Sweep, rate: number): Samples {
+  const { from, to, seconds, fadeIn = 0, fadeOut = 0 } = sweep;
+  if (!(from > 0 && to > from && to <= rate / 2 && seconds > 0))
+    throw new RangeError(
+      `sweepSamples: needs 0 < from < to ≤ ${rate / 2} Hz and a duration, got ${from} to ${to} Hz in ${seconds} s`,
+    );
+  const scale = sweepScale(sweep);
+  const length = Math.round(seconds * rate);
+  const fade = (t: number, over: number) => (over > 0 && t < over ? 0.5 - 0.5 * Math.cos((Math.PI * t) / over) : 1);
+  return Float64Array.from({ length }, (_, i) => {
+    const t = i / rate;
+    const x = Math.sin(2 * Math.PI * from * scale * Math.expm1(t / scale));
+    return x * fade(t, fadeIn) * fade((length - 1 - i) / rate, fadeOut);
+  });
+}
+
+/** Within the sweep's frequencies the quotient is taken as it is; beyond, what the sweep does not hold is held down. Re the mean within. */
+const HELD = { within: 1e-6, beyond: 1e-1 };
+/** Of an octave, beyond both ends. */
+const SOFT_EDGE = 1 / 6;
+
+/**
+ * The response behind a sweep: spectrum of the recording over that of what was played, as a circle of samples: delay 0 first, what came before it at
+ * the end. `played`: the sweep's samples; `from`, `to`: frequencies it holds, Hz.
+ */
+export function deconvolve(
+  recording: ArrayLike<number>,
+  played: ArrayLike<number>,
+  rate: number,
+  from: number,
+  to: number,
+): Samples {
+  const n = sizeFor(recording.length + played.length);
+  const x = spectrumOf(played, n);
+  const h = product(spectrumOf(recording, n), x, true);
+  const bin = rate / n;
+  const power = (k: number) => x[2 * k]! ** 2 + x[2 * k + 1]! ** 2;
+  // A sweep's power falls with 1/f: held against a line through its own, so that all of it is treated alike.
+  let [sum, count] = [0, 0];
+  for (let k = Math.ceil(from / bin); k <= Math.floor(to / bin) && k <= n / 2; k++, count++) sum += power(k) * k;
+  const pink = sum / Math.max(1, count);
+  for (let k = 0; k <= n / 2; k++) {
+    const f = k * bin;
+    const octaves = f <= 0 ? Infinity : Math.max(0, Math.log2(from / f), Math.log2(f / to));
+    const beyond = Math.min(1, octaves / SOFT_EDGE);
+    const held = (HELD.within * (HELD.beyond / HELD.within) ** beyond * pink) / Math.max(k, 1);
+    const d = beyond === 1 && octaves > 1 ? Infinity : power(k) + held;
+    h[2 * k]! /= d;
+    h[2 * k + 1]! /= d;
+  }
+  return signalOf(h);
+}
+
+export interface SweepResponse {
+  /** From `lead` samples before delay 0 on. */
+  samples: Samples;
+  lead: number;
+  /** Behind the largest peak that the recording still covers, s. */
+  tail: number;
+  /** How long before the linear part its second harmonic comes, s; null where none stands out. */
+  secondHarmonic: { advance: number; levelDb: number } | null;
+}
+
+/** A harmonic stands out by so much over what lies around it, dB. */
+const STANDS_OUT_DB = 12;
+
+/** The linear part of a sweep's response, cut out of the circle: distortion and what wraps round are left behind. */
+export function responseToSweep(recording: ArrayLike<number>, sweep: Sweep, rate: number): SweepResponse {
+  const played = sweepSamples(sweep, rate);
+  const circle = deconvolve(recording, played, rate, sweep.from, sweep.to);
+  const n = circle.length;
+  let peak = 0;
+  for (let i = 0; i < recording.length; i++) if (Math.abs(circle[i]!) > Math.abs(circle[peak]!)) peak = i;
+  const gap = sweepScale(sweep) * Math.LN2 * rate;
+  const lead = Math.round(Math.min(0.5 * rate, 0.6 * gap));
+  const behind = Math.max(0, recording.length - played.length - peak);
+  // What the recording stopped before is not there, but for half a second that many a recording is short of.
+  const length = Math.min(recording.length, peak + Math.max(behind, Math.round(0.5 * rate)));
+  const samples = Float64Array.from({ length: lead + length }, (_, i) => circle[(i - lead + n) % n]!);
+  return { samples, lead, tail: behind / rate, secondHarmonic: harmonicBefore(circle, peak, gap, rate) };
+}
+
+function harmonicBefore(circle: Samples, peak: number, gap: number, rate: number): SweepResponse['secondHarmonic'] {
+  const n = circle.length;
+  const at = (i: number) => Math.abs(circle[(Math.round(i) + 2 * n) % n]!);
+  const reach = Math.ceil(0.03 * gap);
+  let best = peak - gap;
+  let around = 0;
+  for (let i = -4 * reach; i <= 4 * reach; i++) {
+    const v = at(peak - gap + i);
+    if (Math.abs(i) <= reach && v > at(best)) best = peak - gap + i;
+    if (Math.abs(i) > reach) around += v * v;
+  }
+  const level = 20 * Math.log10(at(best) / at(peak));
+  const over = 20 * Math.log10(at(best) / Math.sqrt(around / (6 * reach)));
+  // Nothing is told of what is as weak as the quotient's own rounding.
+  return over > STANDS_OUT_DB && level > -90 ? { advance: (peak - Math.round(best)) / rate, levelDb: level } : null;
+}
+
+/** Delay of `b` behind `a` in samples, by the largest cross-correlation. */
+export function delayBetween(a: ArrayLike<number>, b: ArrayLike<number>): number {
+  const n = sizeFor(a.length + b.length);
+  const c = signalOf(product(spectrumOf(b, n), spectrumOf(a, n), true));
+  let best = 0;
+  for (let i = 0; i < n; i++) if (c[i]! > c[best]!) best = i;
+  return best > n / 2 ? best - n : best;
+}
+
+/** Mean of recordings of the same sweep, each moved to where the first one is. */
+export function averageAligned(recordings: readonly ArrayLike<number>[]): { mean: Samples; delays: number[] } {
+  const first = recordings[0]!;
+  const delays = recordings.map((r, i) => (i === 0 || peakOf(r) === 0 ? 0 : delayBetween(first, r)));
+  const mean = new Float64Array(first.length);
+  recordings.forEach((r, k) => {
+    for (let i = 0; i < mean.length; i++) mean[i]! += (r[i + delays[k]!] ?? 0) / recordings.length;
+  });
+  return { mean, delays };
+}
