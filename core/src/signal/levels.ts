@@ -1,0 +1,103 @@
+/** Levels of a steady recording: by octave, and the tones that stand out of it. */
+import { type Band, bandEnergy, bandsBelow, type Fraction } from './bandFilters';
+import { sizeFor, spectrumOf } from './fourier';
+
+/** Mean level in every band, dB re a full-scale sine's square mean … re 1: 10 lg of the mean square. */
+export function bandLevels(x: ArrayLike<number>, rate: number, fraction: Fraction): { band: Band; levelDb: number }[] {
+  const spectrum = spectrumOf(x, sizeFor(x.length));
+  return bandsBelow(fraction, rate).map((band) => ({
+    band,
+    levelDb: 10 * Math.log10(Math.max(1e-24, bandEnergy(spectrum, band, rate) / Math.max(1, x.length))),
+  }));
+}
+
+export interface Tone {
+  f: number;
+  /** dB, 10 lg of its mean square. */
+  levelDb: number;
+  /** Over what lies around it, dB. */
+  overDb: number;
+  /** Of a hum: which multiple of the mains it is; null: none. */
+  harmonic: { of: 50 | 60; order: number } | null;
+}
+
+export interface ToneOptions {
+  lowest?: number;
+  highest?: number;
+  /** dB over the median around. */
+  least?: number;
+}
+
+/** Power density by Welch's method: Hann windows, half overlapping (P. D. Welch, IEEE Trans. AU-15 (1967) 70). */
+function density(x: ArrayLike<number>, size: number): { power: Float64Array; windows: number } {
+  const hop = size / 2;
+  const power = new Float64Array(size / 2 + 1);
+  let windows = 0;
+  for (let from = 0; from + size <= x.length; from += hop, windows++) {
+    const part = Float64Array.from(
+      { length: size },
+      (_, i) => x[from + i]! * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)),
+    );
+    const spectrum = spectrumOf(part, size);
+    for (let k = 0; k < power.length; k++) power[k]! += spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2;
+  }
+  return { power: power.map((v) => v / Math.max(1, windows)), windows };
+}
+
+/**
+ * Tones of a steady recording: peaks of its spectrum over the median of the third octave around. Nothing is told of a recording too short to tell a
+ * tone from a chance peak.
+ */
+export function tonesOf(
+  x: ArrayLike<number>,
+  rate: number,
+  { lowest = 20, highest = 8000, least = 12 }: ToneOptions = {},
+): Tone[] {
+  // Two hertz a bin where there is time for several windows.
+  let size = sizeFor(rate / 2);
+  while (size > 1024 && x.length < 2 * size) size /= 2;
+  const { power, windows } = density(x, size);
+  if (windows < 2) return [];
+  const bin = rate / size;
+  // A chance peak of few windows stands as high as their number lets it.
+  const needed = least + 10 / Math.sqrt(windows);
+  const tones: Tone[] = [];
+  const [first, last] = [Math.max(3, Math.ceil(lowest / bin)), Math.min(power.length - 3, Math.floor(highest / bin))];
+  for (let k = first; k <= last; k++) {
+    if (!(power[k]! > power[k - 1]! && power[k]! >= power[k + 1]!)) continue;
+    const reach = Math.max(8, Math.round(0.12 * k));
+    const around: number[] = [];
+    for (let i = Math.max(1, k - reach); i <= Math.min(power.length - 1, k + reach); i++)
+      if (Math.abs(i - k) > 3) around.push(power[i]!);
+    around.sort((a, b) => a - b);
+    const median = around[around.length >> 1]!;
+    const overDb = 10 * Math.log10(power[k]! / Math.max(median, 1e-300));
+    if (overDb < needed) continue;
+    // Of a Hann window the peak's place follows from its neighbours' levels; its power from the three bins of its main lobe.
+    const [a, b, c] = [power[k - 1]!, power[k]!, power[k + 1]!].map((v) => Math.log(Math.max(v, 1e-300))) as [
+      number,
+      number,
+      number,
+    ];
+    const curve = a - 2 * b + c;
+    const f = (k + (curve < 0 ? (0.5 * (a - c)) / curve : 0)) * bin;
+    const lobe = power[k - 1]! + power[k]! + power[k + 1]!;
+    tones.push({
+      f,
+      levelDb: 10 * Math.log10((lobe * 2) / (0.375 * size * size)),
+      overDb,
+      harmonic: harmonicOf(f, bin),
+    });
+  }
+  return tones;
+}
+
+function harmonicOf(f: number, bin: number): Tone['harmonic'] {
+  for (const mains of [50, 60] as const) {
+    const order = Math.round(f / mains);
+    // Mains stray by a few tenths of a hertz; beyond the tenth harmonic every tone would be one.
+    if (order >= 1 && order <= 10 && Math.abs(f - order * mains) < 0.3 * order + Math.min(1, bin / 4))
+      return { of: mains, order };
+  }
+  return null;
+}

@@ -1,0 +1,236 @@
+/**
+ * The modes that are really in an impulse response, below about 300 Hz: a sum of damped sinusoids. Poles by the matrix pencil on the signal subspace (Y. Hua and
+ * T. K. Sarkar, IEEE Trans. ASSP 38 (1990) 814; R. Roy and T. Kailath, IEEE Trans. ASSP 37 (1989) 984), then polished by least squares; what
+ * each is uncertain by follows from the residual. Modes nearer than about the inverse of the length cannot be told apart.
+ */
+import { EigenvalueDecomposition, Matrix, pseudoInverse, solve } from 'ml-matrix';
+import { signalOf, sizeFor, spectrumOf } from './fourier';
+
+export interface Ring {
+  f: number;
+  /** Time for 60 dB, s. */
+  decay: number;
+  /** Amplitude at the onset, dB re the strongest. */
+  levelDb: number;
+  /** Standard errors: Hz, s. */
+  fError: number;
+  decayError: number;
+}
+
+export interface Ringing {
+  rings: Ring[];
+  /** Two nearer than this cannot be told apart, Hz. */
+  resolution: number;
+  /** What the sum leaves of the signal's energy, dB. */
+  residualDb: number;
+}
+
+export interface RingingOptions {
+  /** Hz; default 15 to 300. */
+  lowest?: number;
+  highest?: number;
+  /** End of what is above the noise, s from the onset. */
+  until?: number;
+}
+
+/** The first milliseconds are arrivals, not yet modes, s. */
+const SKIP = 0.012;
+const MOST_SAMPLES = 420;
+const PENCIL = 160;
+const MOST_POLES = 90;
+/** Singular values so far below the first are noise, in energy. */
+const SUBSPACE = 1e-9;
+/** Told are rings down to so far below the strongest, dB. */
+const WEAKEST_DB = -45;
+const DECAYS = [0.04, 8] as const;
+const LN1000 = 3 * Math.LN10;
+
+interface Pole {
+  /** rad/s and 1/s. */
+  w: number;
+  d: number;
+}
+
+/** A response from the onset on at a lower rate: what lies above 1.5 times the highest frequency is taken away. */
+function lowered(x: ArrayLike<number>, rate: number, onset: number, highest: number, seconds: number) {
+  const lead = Math.round(0.1 * rate);
+  const length = Math.round(seconds * rate);
+  const n = sizeFor(2 * lead + length);
+  const part = Float64Array.from({ length: lead + length }, (_, i) => x[onset - lead + i] ?? 0);
+  const spectrum = spectrumOf(part, n);
+  let size = n;
+  while ((size / 2) * (rate / n) > 3 * highest) size /= 2;
+  const bin = rate / n;
+  const low = new Float64Array(size + 2);
+  for (let k = 0; k <= size / 2; k++) {
+    const over = (k * bin - highest) / (0.5 * highest);
+    const part = over <= 0 ? 1 : over >= 1 ? 0 : 0.5 + 0.5 * Math.cos(Math.PI * over);
+    low[2 * k] = (spectrum[2 * k]! * part * size) / n;
+    low[2 * k + 1] = (spectrum[2 * k + 1]! * part * size) / n;
+  }
+  const own = (rate * size) / n;
+  const from = Math.ceil((lead / rate + SKIP) * own);
+  const to = Math.min(size, from + MOST_SAMPLES, Math.floor((lead / rate + seconds) * own));
+  return { y: signalOf(low).slice(from, to), rate: own, start: from / own - lead / rate };
+}
+
+function polesOf(y: Float64Array, rate: number): Pole[] {
+  const rows = Math.min(PENCIL, Math.floor(y.length / 2));
+  const columns = y.length - rows + 1;
+  // R = H·Hᵀ of the Hankel matrix, each entry from the one before on its diagonal.
+  const r = Array.from({ length: rows }, () => new Float64Array(rows));
+  for (let j = 0; j < rows; j++) {
+    let sum = 0;
+    for (let k = 0; k < columns; k++) sum += y[k]! * y[k + j]!;
+    r[0]![j] = r[j]![0] = sum;
+    for (let i = 1; i + j < rows; i++) {
+      sum += y[i + columns - 1]! * y[i + j + columns - 1]! - y[i - 1]! * y[i + j - 1]!;
+      r[i]![i + j] = r[i + j]![i] = sum;
+    }
+  }
+  const eigen = new EigenvalueDecomposition(new Matrix(r.map((row) => [...row])), { assumeSymmetric: true });
+  const order = eigen.realEigenvalues.map((v, i) => [v, i] as const).sort((a, b) => b[0] - a[0]);
+  const kept = order
+    .filter(([v]) => v > SUBSPACE * order[0]![0])
+    .slice(0, MOST_POLES)
+    .map(([, i]) => i);
+  const space = eigen.eigenvectorMatrix.subMatrixColumn(kept);
+  const shift = pseudoInverse(space.subMatrix(0, rows - 2, 0, kept.length - 1)).mmul(
+    space.subMatrix(1, rows - 1, 0, kept.length - 1),
+  );
+  const found = new EigenvalueDecomposition(shift);
+  return found.realEigenvalues.flatMap((re, i): Pole[] => {
+    const im = found.imaginaryEigenvalues[i]!;
+    if (!(im > 0)) return [];
+    return [{ w: Math.atan2(im, re) * rate, d: -Math.log(Math.hypot(re, im)) * rate }];
+  });
+}
+
+/** Columns e^{−dt} cos wt, e^{−dt} sin wt of every pole over the samples. */
+function waves(poles: readonly Pole[], count: number, rate: number): Float64Array[] {
+  return poles.flatMap(({ w, d }) => {
+    const [c, s] = [new Float64Array(count), new Float64Array(count)];
+    for (let i = 0; i < count; i++) {
+      const e = Math.exp((-d * i) / rate);
+      c[i] = e * Math.cos((w * i) / rate);
+      s[i] = e * Math.sin((w * i) / rate);
+    }
+    return [c, s];
+  });
+}
+
+/** Least squares by the normal equations, held a little where columns are alike. Returns the solution and the inverse's diagonal. */
+function fit(columns: readonly Float64Array[], y: Float64Array) {
+  const m = columns.length;
+  const scale = columns.map((c) => Math.sqrt(c.reduce((s, v) => s + v * v, 0)) || 1);
+  const dot = (a: Float64Array, b: Float64Array) => {
+    let s = 0;
+    for (let i = 0; i < a.length; i++) s += a[i]! * b[i]!;
+    return s;
+  };
+  const normal = Matrix.zeros(m, m);
+  for (let i = 0; i < m; i++)
+    for (let j = i; j < m; j++) {
+      const v = dot(columns[i]!, columns[j]!) / scale[i]! / scale[j]! + (i === j ? 1e-10 : 0);
+      normal.set(i, j, v);
+      normal.set(j, i, v);
+    }
+  const right = Matrix.columnVector(columns.map((c, i) => dot(c, y) / scale[i]!));
+  const x = solve(normal, right)
+    .to1DArray()
+    .map((v, i) => v / scale[i]!);
+  return { x, normal, scale };
+}
+
+/** Standard errors of frequency, Hz, and damping, 1/s, from the inverse of the normal equations. */
+interface Sureness {
+  normal: Matrix;
+  scale: readonly number[];
+  /** Column the derivatives begin at. */
+  from: number;
+  variance: number;
+}
+function errorsOf(count: number, { normal, scale, from, variance }: Sureness): { f: number; d: number }[] {
+  const inverse = solve(normal, Matrix.eye(normal.rows));
+  const of = (i: number) => Math.sqrt(Math.max(0, inverse.get(i, i)) * variance) / scale[i]!;
+  return Array.from({ length: count }, (_, k) => ({ f: of(from + 2 * k) / (2 * Math.PI), d: of(from + 2 * k + 1) }));
+}
+
+function leftOver(columns: readonly Float64Array[], x: readonly number[], y: Float64Array): Float64Array {
+  const left = Float64Array.from(y);
+  columns.forEach((c, k) => {
+    for (let i = 0; i < left.length; i++) left[i]! -= x[k]! * c[i]!;
+  });
+  return left;
+}
+const energyOf = (y: Float64Array) => y.reduce((s, v) => s + v * v, 0);
+
+/** Damped sinusoids of an impulse response; samples at `rate`, beginning at `onset`. An empty list where nothing rings. */
+export function ringingOf(x: ArrayLike<number>, rate: number, onset: number, options: RingingOptions = {}): Ringing {
+  const { lowest = 15, highest = 300, until = 1 } = options;
+  const seconds = Math.min(until, (x.length - onset) / rate);
+  const nothing = { rings: [], resolution: seconds > 0 ? 1 / seconds : Infinity, residualDb: 0 };
+  if (!(seconds > 0.1)) return nothing;
+  const { y, rate: own, start } = lowered(x, rate, onset, highest, seconds);
+  const whole = energyOf(y);
+  if (!(whole > 0)) return nothing;
+  let poles = polesOf(y, own).filter(({ d }) => d > LN1000 / DECAYS[1] / 2 && d < (LN1000 / DECAYS[0]) * 2);
+  if (poles.length === 0) return nothing;
+  const amplitudeOf = (list: readonly Pole[], coefficients: readonly number[]) =>
+    list.map((p, i) => Math.hypot(coefficients[2 * i]!, coefficients[2 * i + 1]!) * Math.exp(p.d * start));
+  let columns = waves(poles, y.length, own);
+  let { x: coefficients } = fit(columns, y);
+  // Weak ones only mop up what is no mode: away with them before the polish.
+  const strengths = columns.map((_, i) =>
+    i % 2 ? 0 : energyOf(columns[i]!) * (coefficients[i]! ** 2 + coefficients[i + 1]! ** 2),
+  );
+  const most = Math.max(...strengths);
+  poles = poles.filter((_, i) => strengths[2 * i]! > most * 1e-6);
+  let residual = Infinity;
+  let sureness: Sureness | null = null;
+  for (let round = 0; round < 4; round++) {
+    columns = waves(poles, y.length, own);
+    coefficients = fit(columns, y).x;
+    const left = leftOver(columns, coefficients, y);
+    residual = energyOf(left);
+    // Gauss–Newton: also along the derivatives by w and d.
+    const slopes = poles.flatMap((_, k) => {
+      const [c, s] = [columns[2 * k]!, columns[2 * k + 1]!];
+      const [a, b] = [coefficients[2 * k]!, coefficients[2 * k + 1]!];
+      const byW = Float64Array.from(c, (v, i) => ((b * v - a * s[i]!) * i) / own);
+      const byD = Float64Array.from(c, (v, i) => (-(a * v + b * s[i]!) * i) / own);
+      return [byW, byD];
+    });
+    const all = [...columns, ...slopes];
+    const { x: step, normal, scale } = fit(all, left);
+    const from = columns.length;
+    sureness = { normal, scale, from, variance: residual / Math.max(1, y.length - all.length) };
+    const moved = poles.map(({ w, d }, k) => ({
+      w: w + Math.max(-6, Math.min(6, step[from + 2 * k]!)),
+      d: Math.max(0.5, d + Math.max(-0.3 * d, Math.min(0.3 * d, step[from + 2 * k + 1]!))),
+    }));
+    const trial = waves(moved, y.length, own);
+    if (!(energyOf(leftOver(trial, fit(trial, y).x, y)) < residual)) break;
+    poles = moved;
+  }
+  columns = waves(poles, y.length, own);
+  coefficients = fit(columns, y).x;
+  const amplitudes = amplitudeOf(poles, coefficients);
+  const errors = errorsOf(poles.length, sureness!);
+  const told = poles
+    .map((p, i) => ({ p, a: amplitudes[i]!, e: errors[i]! }))
+    .filter(({ p }) => p.w / 2 / Math.PI >= lowest && p.w / 2 / Math.PI <= highest)
+    .filter(({ p }) => LN1000 / p.d >= DECAYS[0] && LN1000 / p.d <= DECAYS[1]);
+  const strongest = Math.max(...told.map((t) => t.a));
+  const rings = told
+    .map(({ p, a, e }) => ({
+      f: p.w / 2 / Math.PI,
+      decay: LN1000 / p.d,
+      levelDb: 20 * Math.log10(a / strongest),
+      fError: e.f,
+      decayError: (LN1000 / p.d ** 2) * e.d,
+    }))
+    .filter((r) => r.levelDb >= WEAKEST_DB)
+    .sort((a, b) => a.f - b.f);
+  return { rings, resolution: own / y.length, residualDb: 10 * Math.log10(residual / whole) };
+}

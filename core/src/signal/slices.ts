@@ -1,0 +1,127 @@
+/**
+ * How the spectrum dies away. As slices: the response from later and later moments on, each through a window of the same length. As a map: the envelope in
+ * bands of even width in octaves, Gaussian in the logarithm's neighbourhood, at even steps of time; its resolution in time is told with it.
+ */
+import FFT from 'fft.js';
+import { sizeFor, spectrumOf } from './fourier';
+import { smoother } from './smoothing';
+
+export interface Slices {
+  grid: number[];
+  /** Moments the slices begin at, s from the onset. */
+  times: number[];
+  /** dB re the largest of the first slice, a list of the grid's length for each moment. */
+  levelsDb: Float32Array[];
+  /** Finest step in frequency the window lets through, Hz. */
+  resolution: number;
+}
+
+export interface SliceOptions {
+  /** Between slices, s; how many; length of the window, s; rise at its start, s. */
+  step?: number;
+  count?: number;
+  window?: number;
+  rise?: number;
+  /** 1/n octave. */
+  fraction?: number;
+}
+
+/** Slices of a response over a grid of frequencies. */
+export function slicesOf(
+  x: ArrayLike<number>,
+  rate: number,
+  onset: number,
+  grid: readonly number[],
+  { step = 0.01, count = 41, window = 0.3, rise = 0.01, fraction = 24 }: SliceOptions = {},
+): Slices {
+  const length = Math.round(window * rate);
+  const up = Math.max(1, Math.round(rise * rate));
+  const n = Math.max(2 ** 14, sizeFor(length + up));
+  const times = Array.from({ length: count }, (_, i) => i * step);
+  const rows = times.map((t) => {
+    const start = onset + Math.round(t * rate);
+    const part = Float64Array.from({ length: length + up }, (_, i) => {
+      const at = i - up;
+      const fadeIn = at < 0 ? 0.5 + 0.5 * Math.cos((Math.PI * at) / up) : 1;
+      const fadeOut = at > length / 2 ? 0.5 + 0.5 * Math.cos((Math.PI * (at - length / 2)) / (length / 2)) : 1;
+      return (x[start + at] ?? 0) * fadeIn * fadeOut;
+    });
+    const spectrum = spectrumOf(part, n);
+    const power = Float64Array.from({ length: n / 2 + 1 }, (_, k) => spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2);
+    const mean = smoother(power, rate / n);
+    return Float32Array.from(grid, (f) => 10 * Math.log10(Math.max(1e-24, mean(f, fraction))));
+  });
+  const top = rows[0]!.reduce((m, v) => Math.max(m, v), -Infinity);
+  return { grid: [...grid], times, levelsDb: rows.map((r) => r.map((v) => v - top)), resolution: 1 / window };
+}
+
+export interface TimeMap {
+  /** Hz, even in octaves, and s from the onset. */
+  frequencies: number[];
+  times: number[];
+  /** dB re the largest of its row's start … of the whole map, [row·times + column]. */
+  levelsDb: Float32Array;
+  /** Resolution of each row in time, s. */
+  spread: number[];
+}
+
+export interface TimeMapOptions {
+  lowest?: number;
+  highest?: number;
+  perOctave?: number;
+  /** From `before` the onset to `seconds` behind it, in `columns`. */
+  before?: number;
+  seconds?: number;
+  columns?: number;
+  /** Width of a band, octaves (standard deviation of its Gaussian). */
+  width?: number;
+}
+
+/** Level over time and frequency. */
+export function timeMapOf(x: ArrayLike<number>, rate: number, onset: number, options: TimeMapOptions = {}): TimeMap {
+  const { lowest = 20, before = 0.01, seconds = 0.4, columns = 200, perOctave = 24, width = 1 / 12 } = options;
+  const highest = Math.min(options.highest ?? 20000, 0.42 * rate);
+  const lead = Math.round(0.1 * rate);
+  const length = lead + Math.round((seconds + 0.1) * rate);
+  const n = sizeFor(length);
+  const spectrum = spectrumOf(
+    Float64Array.from({ length }, (_, i) => x[onset - lead + i] ?? 0),
+    n,
+  );
+  const rows = Math.max(1, Math.floor(perOctave * Math.log2(highest / lowest)) + 1);
+  const frequencies = Array.from({ length: rows }, (_, i) => lowest * 2 ** (i / perOctave));
+  const times = Array.from({ length: columns }, (_, i) => -before + ((seconds + before) * i) / (columns - 1));
+  const levelsDb = new Float32Array(rows * columns);
+  const bin = rate / n;
+  const plans = new Map<number, FFT>();
+  let top = -Infinity;
+  frequencies.forEach((f, row) => {
+    const sigma = f * (2 ** width - 1);
+    const [from, to] = [
+      Math.max(1, Math.floor((f - 4 * sigma) / bin)),
+      Math.min(n / 2 - 1, Math.ceil((f + 4 * sigma) / bin)),
+    ];
+    // The band's bins alone, moved down to 0 Hz: its envelope at as low a rate as holds it.
+    const size = Math.max(sizeFor(to - from + 1), 16);
+    if (!plans.has(size)) plans.set(size, new FFT(size));
+    const [band, out] = [new Float64Array(2 * size), new Float64Array(2 * size)];
+    for (let k = from; k <= to; k++) {
+      const g = Math.exp(-0.5 * ((k * bin - f) / sigma) ** 2);
+      band[2 * (k - from)] = (spectrum[2 * k]! * g * 2 * size) / n;
+      band[2 * (k - from) + 1] = (spectrum[2 * k + 1]! * g * 2 * size) / n;
+    }
+    plans.get(size)!.inverseTransform(out, band);
+    const own = bin * size;
+    times.forEach((t, column) => {
+      const at = (lead / rate + t) * own;
+      const i = Math.max(0, Math.min(size - 2, Math.floor(at)));
+      const part = at - i;
+      const power = (k: number) => out[2 * k]! ** 2 + out[2 * k + 1]! ** 2;
+      const level = 10 * Math.log10(Math.max(1e-24, power(i) * (1 - part) + power(i + 1) * part));
+      levelsDb[row * columns + column] = level;
+      top = Math.max(top, level);
+    });
+  });
+  for (let i = 0; i < levelsDb.length; i++) levelsDb[i]! -= top;
+  return { frequencies, times, levelsDb, spread: frequencies.map((f) => 1 / (2 * Math.PI * f * (2 ** width - 1))) };
+}
