@@ -10,6 +10,7 @@ const CORE = {
   materials: ['quantities', 'numerics'],
   physics: ['quantities', 'numerics', 'geometry', 'air', 'materials'],
   signal: ['quantities', 'numerics'],
+  synthesis: ['quantities', 'numerics', 'signal'],
   criteria: ['quantities'],
   layout: ['quantities', 'geometry'],
   cutting: ['quantities', 'numerics', 'dosage'],
@@ -40,6 +41,7 @@ const STUDIES = {
   decay: ['bass', 'marks'],
   dose: ['decay'],
   seat: ['bass', 'marks', 'survey'],
+  listen: ['bass', 'decay', 'marks', 'waves'],
 };
 
 const WEB = {

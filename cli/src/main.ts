@@ -6,11 +6,23 @@ import { parseArgs } from 'node:util';
 import { located } from '@tawny/core/formats/jsonFault';
 import type { ReadProject } from '@tawny/core/formats/checked';
 import { LARGEST_FILE, readProjectFile } from '@tawny/core/formats/projectFile';
+import { settingOf } from '@tawny/core/room/setting';
 import { projectJsonSchema } from '@tawny/core/document/schema/jsonSchema';
 import { calcFile, TOPICS } from './calc/index';
 import { CalcError } from './calc/types';
 import { buildCsv, buildOf, buildText } from './build';
 import { hangOf, hangText } from './hang';
+import {
+  calibrationOf,
+  ListenError,
+  listenText,
+  listenTo,
+  loudspeakerOf,
+  simulate,
+  surroundingsOf,
+  sweepOf,
+  wavBytes,
+} from './listen';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
 
@@ -18,6 +30,9 @@ export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
+  tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--json]  what is in recordings (WAV)
+  tawny simulate PROJECT --loudspeaker ID --at seat|x,y,z --out FILE.wav [--impulse | --sweep F1,F2,SECONDS]
+                 [--seed N] [--noise DB] [--hum F] [--rattle F] [--clip]  what a microphone would hear in the room; noise re full scale, as -70
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
   tawny calc TOPIC --cases FILE     answers {cases:[{id,input}]} with {results:[{id,output}|{id,error}]}
   tawny reference                   runs the open reference cases
@@ -46,22 +61,87 @@ function explain(file: string, problems: { path: string; message: string }[], st
   return INVALID;
 }
 
-/** What follows a command: places, and the options it knows. Throws UsageError for others. */
-function parsed<K extends 'json' | 'csv' | 'cases' | 'afresh'>(args: readonly string[], places: number, ...known: K[]) {
-  const all = {
-    json: { type: 'boolean' },
-    csv: { type: 'boolean' },
-    afresh: { type: 'boolean' },
-    cases: { type: 'string' },
-  } as const;
-  const options = Object.fromEntries(known.map((name) => [name, all[name]]));
+/** Every option there is; each command takes its own. */
+const OPTIONS = {
+  json: { type: 'boolean' },
+  csv: { type: 'boolean' },
+  afresh: { type: 'boolean' },
+  impulse: { type: 'boolean' },
+  clip: { type: 'boolean' },
+  cases: { type: 'string' },
+  sweep: { type: 'string' },
+  loudspeaker: { type: 'string' },
+  calibration: { type: 'string' },
+  at: { type: 'string' },
+  out: { type: 'string' },
+  seed: { type: 'string' },
+  noise: { type: 'string' },
+  hum: { type: 'string' },
+  rattle: { type: 'string' },
+} as const;
+type Values = { [K in keyof typeof OPTIONS]?: (typeof OPTIONS)[K]['type'] extends 'boolean' ? boolean : string };
+
+/** "--noise -70" is a value, not an option of that name. */
+const withNegatives = (args: readonly string[]): string[] =>
+  args.flatMap((arg, i) => {
+    if (/^-[\d.]/.test(arg) && args[i - 1]?.startsWith('--')) return [];
+    const next = args[i + 1];
+    return arg.startsWith('--') && next !== undefined && /^-[\d.]/.test(next) ? [`${arg}=${next}`] : [arg];
+  });
+
+/** What follows a command: so many places (`more`: or more), and the options it knows. Throws UsageError for others. */
+function parsed(
+  args: readonly string[],
+  places: number,
+  ...known: (keyof typeof OPTIONS | 'more')[]
+): { positionals: string[]; values: Values } {
+  const options = Object.fromEntries(known.flatMap((name) => (name === 'more' ? [] : [[name, OPTIONS[name]]])));
   try {
-    const { positionals, values } = parseArgs({ args: [...args], options, allowPositionals: true });
-    if (positionals.length !== places) throw new UsageError();
-    return { positionals, values: values as { json?: boolean; csv?: boolean; afresh?: boolean; cases?: string } };
+    const { positionals, values } = parseArgs({ args: withNegatives(args), options, allowPositionals: true });
+    if (known.includes('more') ? positionals.length < places : positionals.length !== places) throw new UsageError();
+    return { positionals, values: values };
   } catch (error) {
     throw String((error as { code?: unknown }).code).startsWith('ERR_PARSE_ARGS') ? new UsageError() : error;
   }
+}
+
+function listen(args: readonly string[], streams: Streams): number {
+  const { positionals, values } = parsed(args, 2, 'more', 'sweep', 'loudspeaker', 'calibration', 'json');
+  const [file, ...recordings] = positionals as [string, ...string[]];
+  const read = readProject(file);
+  if (!read.ok) return explain(file, read.problems, streams);
+  const { c, loudspeakers } = settingOf(read.project);
+  if (values.loudspeaker !== undefined) loudspeakerOf(loudspeakers, values.loudspeaker);
+  const sweep = values.sweep === undefined ? null : sweepOf(values.sweep);
+  const calibration =
+    values.calibration === undefined
+      ? null
+      : calibrationOf(values.calibration, readFileSync(place(values.calibration), 'utf8'));
+  const list = recordings.map((name) => ({
+    ...listenTo(name, readFileSync(place(name)), c, { sweep, calibration }),
+    ...(values.loudspeaker === undefined ? {} : { loudspeaker: values.loudspeaker }),
+  }));
+  streams.out(values.json ? JSON.stringify(list) : listenText(list));
+  return OK;
+}
+
+async function simulateTo(args: readonly string[], streams: Streams): Promise<number> {
+  const { positionals, values } = parsed(
+    args,
+    1,
+    ...(['loudspeaker', 'at', 'out', 'impulse', 'sweep', 'seed', 'noise', 'hum', 'rattle', 'clip'] as const),
+  );
+  const { loudspeaker, at = 'seat', out } = values;
+  if (loudspeaker === undefined || out === undefined || (values.impulse && values.sweep !== undefined))
+    throw new UsageError();
+  const file = positionals[0]!;
+  const read = readProject(file);
+  if (!read.ok) return explain(file, read.problems, streams);
+  const sweep = values.sweep === undefined ? null : sweepOf(values.sweep);
+  const samples = await simulate(read.project, { loudspeaker, at, sweep, around: surroundingsOf(values) });
+  writeFileSync(place(out), wavBytes(samples));
+  streams.err(`wrote ${out}`);
+  return OK;
 }
 
 async function calc(args: readonly string[], streams: Streams): Promise<number> {
@@ -119,6 +199,10 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         streams.out(values.json ? JSON.stringify(report, null, 2) : reportText(report));
         return OK;
       }
+      case 'listen':
+        return listen(rest, streams);
+      case 'simulate':
+        return await simulateTo(rest, streams);
       case 'hang': {
         const { positionals, values } = parsed(rest, 1, 'json', 'afresh');
         const file = positionals[0]!;
@@ -163,6 +247,10 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
   } catch (error) {
     if (error instanceof UsageError) {
       streams.err(USAGE);
+      return INVALID;
+    }
+    if (error instanceof ListenError) {
+      streams.err(error.message);
       return INVALID;
     }
     const { code, path } = error as NodeJS.ErrnoException;

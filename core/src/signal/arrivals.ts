@@ -5,6 +5,9 @@
 import { envelopeOf, type Samples } from './fourier';
 import { onsetOf } from './onset';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { abs, log10, max, min, round } = Math;
+
 export interface Arrival {
   /** Sample in the recording, with its fraction. */
   at: number;
@@ -43,21 +46,21 @@ export function arrivalsOf(
 ): Arrivals | null {
   const onset = onsetOf(x);
   if (onset === null) return null;
-  const start = Math.max(0, onset - Math.round(LEAD * rate));
-  const end = Math.min(x.length, onset + Math.round((within + LEAD) * rate));
+  const start = max(0, onset - round(LEAD * rate));
+  const end = min(x.length, onset + round((within + LEAD) * rate));
   // A transform only of what is looked at, with room for the envelope's own skirts.
-  const margin = Math.round(0.02 * rate);
-  const from = Math.max(0, start - margin);
-  const part = Float64Array.from({ length: Math.min(x.length, end + margin) - from }, (_, i) => x[from + i]!);
+  const margin = round(0.02 * rate);
+  const from = max(0, start - margin);
+  const part = Float64Array.from({ length: min(x.length, end + margin) - from }, (_, i) => x[from + i]!);
   const envelope = envelopeOf(part);
   const at = (i: number) => envelope[i - from] ?? 0;
   let direct = onset;
-  for (let i = onset; i < Math.min(end, onset + LEAD * rate); i++) if (at(i) > at(direct)) direct = i;
+  for (let i = onset; i < min(end, onset + LEAD * rate); i++) if (at(i) > at(direct)) direct = i;
   const least = at(direct) * 10 ** (threshold / 20);
   const peaks: number[] = [];
   for (let i = start; i < end; i++) if (at(i) >= least && at(i) > at(i - 1) && at(i) >= at(i + 1)) peaks.push(i);
   const near = SIDE_LOBE * rate;
-  const kept = peaks.filter((i) => !peaks.some((k) => k !== i && Math.abs(k - i) <= near && at(k) > at(i)));
+  const kept = peaks.filter((i) => !peaks.some((k) => k !== i && abs(k - i) <= near && at(k) > at(i)));
   const exactDirect = vertex(envelope, direct - from) + from;
   const list = kept
     .filter((i) => i >= direct)
@@ -66,12 +69,12 @@ export function arrivalsOf(
       return {
         at: exact,
         delay: (exact - exactDirect) / rate,
-        levelDb: 20 * Math.log10(at(i) / at(direct)),
+        levelDb: 20 * log10(at(i) / at(direct)),
         polarity: signAt(x, i),
       };
     });
   const envelopeDb = Float32Array.from({ length: end - start }, (_, i) =>
-    Math.max(-120, 20 * Math.log10(at(start + i) / at(direct))),
+    max(-120, 20 * log10(at(start + i) / at(direct))),
   );
   return { list, envelopeDb, start, direct };
 }
@@ -86,6 +89,6 @@ function vertex(y: Samples, i: number): number {
 /** Sign of the largest sample within a few of a place. */
 function signAt(x: ArrayLike<number>, i: number): 1 | -1 {
   let best = i;
-  for (let k = i - 2; k <= i + 2; k++) if (Math.abs(x[k] ?? 0) > Math.abs(x[best]!)) best = k;
+  for (let k = i - 2; k <= i + 2; k++) if (abs(x[k] ?? 0) > abs(x[best]!)) best = k;
   return x[best]! < 0 ? -1 : 1;
 }

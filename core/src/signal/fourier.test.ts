@@ -82,8 +82,8 @@ describe('band filters', () => {
     const spectrum = spectrumOf(noise(6000, 6), n);
     const energy = (x: Float64Array) => x.reduce((s, v) => s + v * v, 0);
     for (const [i, size] of [
-      [2, 2048],
-      [4, 8192],
+      [2, 1024],
+      [4, 4096],
     ] as const) {
       const band = OCTAVE_BANDS[i]!;
       const { forward, backward } = bandSpectra(spectrum, band, rate);
@@ -99,7 +99,7 @@ describe('band filters', () => {
   test('run forwards a click rings behind it, backwards before it', () => {
     const click = new Float64Array(8192);
     click[4096] = 1;
-    const [all, half] = [2048, 1024];
+    const [all, half] = [1024, 512];
     const { forward, backward } = bandSpectra(spectrumOf(click), OCTAVE_BANDS[2]!, 48000);
     const [after, before] = twoSignalsOf(forward, backward);
     const energy = (x: Float64Array, from: number, to: number) => x.slice(from, to).reduce((s, v) => s + v * v, 0);

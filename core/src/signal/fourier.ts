@@ -6,6 +6,9 @@
  */
 import FFT from 'fft.js';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { PI, ceil, hypot, log2, max, min } = Math;
+
 export type Samples = Float64Array<ArrayBuffer>;
 /** re, im, re, im … of bins 0 … n/2: n + 2 numbers. */
 export type Spectrum = Float64Array<ArrayBuffer>;
@@ -17,7 +20,7 @@ export const MOST_SAMPLES = 2 ** 23;
 export function sizeFor(n: number): number {
   if (!(n >= 0 && n <= MOST_SAMPLES))
     throw new RangeError(`sizeFor: samples must lie in 0 … ${MOST_SAMPLES}, got ${n}`);
-  return 2 ** Math.max(2, Math.ceil(Math.log2(Math.max(1, n))));
+  return 2 ** max(2, ceil(log2(max(1, n))));
 }
 
 interface Plan {
@@ -35,7 +38,7 @@ const LARGEST_KEPT = 2 ** 18;
 function planOf(n: number): Plan {
   const known = plans.get(n);
   if (known) return known;
-  if (!Number.isInteger(Math.log2(n)) || n < 4) throw new RangeError(`fourier: size must be a power of two, got ${n}`);
+  if (!Number.isInteger(log2(n)) || n < 4) throw new RangeError(`fourier: size must be a power of two, got ${n}`);
   const quarter = n / 4 + 1;
   const plan: Plan = {
     complex: new FFT(n / 2),
@@ -45,8 +48,8 @@ function planOf(n: number): Plan {
     sin: new Float64Array(quarter),
   };
   for (let k = 0; k < quarter; k++) {
-    plan.cos[k] = Math.cos((2 * Math.PI * k) / n);
-    plan.sin[k] = Math.sin((2 * Math.PI * k) / n);
+    plan.cos[k] = Math.cos((2 * PI * k) / n);
+    plan.sin[k] = Math.sin((2 * PI * k) / n);
   }
   if (n <= LARGEST_KEPT) plans.set(n, plan);
   return plan;
@@ -55,7 +58,7 @@ function planOf(n: number): Plan {
 /** Spectrum of a real signal, zeros behind it up to `n` samples (a power of two; by default the next one). */
 export function spectrumOf(x: ArrayLike<number>, n = sizeFor(x.length)): Spectrum {
   const { complex, work, out, cos, sin } = planOf(n);
-  const length = Math.min(n, x.length);
+  const length = min(n, x.length);
   for (let i = 0; i < length; i++) work[i] = x[i]!;
   work.fill(0, length);
   complex.transform(out, work);
@@ -160,5 +163,5 @@ export function envelopeOf(x: ArrayLike<number>): Samples {
     turned[i + 1] = -spectrum[i]!;
   }
   const quadrature = signalOf(turned);
-  return Float64Array.from({ length: x.length }, (_, i) => Math.hypot(x[i]!, quadrature[i]!));
+  return Float64Array.from({ length: x.length }, (_, i) => hypot(x[i]!, quadrature[i]!));
 }

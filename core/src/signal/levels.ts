@@ -2,12 +2,15 @@
 import { type Band, bandEnergy, bandsBelow, type Fraction } from './bandFilters';
 import { sizeFor, spectrumOf } from './fourier';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { PI, abs, ceil, cos, floor, log, log10, max, min, round, sqrt } = Math;
+
 /** Mean level in every band, dB re a full-scale sine's square mean … re 1: 10 lg of the mean square. */
 export function bandLevels(x: ArrayLike<number>, rate: number, fraction: Fraction): { band: Band; levelDb: number }[] {
   const spectrum = spectrumOf(x, sizeFor(x.length));
   return bandsBelow(fraction, rate).map((band) => ({
     band,
-    levelDb: 10 * Math.log10(Math.max(1e-24, bandEnergy(spectrum, band, rate) / Math.max(1, x.length))),
+    levelDb: 10 * log10(max(1e-24, bandEnergy(spectrum, band, rate) / max(1, x.length))),
   }));
 }
 
@@ -34,14 +37,11 @@ function density(x: ArrayLike<number>, size: number): { power: Float64Array; win
   const power = new Float64Array(size / 2 + 1);
   let windows = 0;
   for (let from = 0; from + size <= x.length; from += hop, windows++) {
-    const part = Float64Array.from(
-      { length: size },
-      (_, i) => x[from + i]! * (0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size)),
-    );
+    const part = Float64Array.from({ length: size }, (_, i) => x[from + i]! * (0.5 - 0.5 * cos((2 * PI * i) / size)));
     const spectrum = spectrumOf(part, size);
     for (let k = 0; k < power.length; k++) power[k]! += spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2;
   }
-  return { power: power.map((v) => v / Math.max(1, windows)), windows };
+  return { power: power.map((v) => v / max(1, windows)), windows };
 }
 
 /**
@@ -60,21 +60,21 @@ export function tonesOf(
   if (windows < 2) return [];
   const bin = rate / size;
   // A chance peak of few windows stands as high as their number lets it.
-  const needed = least + 10 / Math.sqrt(windows);
+  const needed = least + 10 / sqrt(windows);
   const tones: Tone[] = [];
-  const [first, last] = [Math.max(3, Math.ceil(lowest / bin)), Math.min(power.length - 3, Math.floor(highest / bin))];
+  const [first, last] = [max(3, ceil(lowest / bin)), min(power.length - 3, floor(highest / bin))];
   for (let k = first; k <= last; k++) {
     if (!(power[k]! > power[k - 1]! && power[k]! >= power[k + 1]!)) continue;
-    const reach = Math.max(8, Math.round(0.12 * k));
+    const reach = max(8, round(0.12 * k));
     const around: number[] = [];
-    for (let i = Math.max(1, k - reach); i <= Math.min(power.length - 1, k + reach); i++)
-      if (Math.abs(i - k) > 3) around.push(power[i]!);
+    for (let i = max(1, k - reach); i <= min(power.length - 1, k + reach); i++)
+      if (abs(i - k) > 3) around.push(power[i]!);
     around.sort((a, b) => a - b);
     const median = around[around.length >> 1]!;
-    const overDb = 10 * Math.log10(power[k]! / Math.max(median, 1e-300));
+    const overDb = 10 * log10(power[k]! / max(median, 1e-300));
     if (overDb < needed) continue;
     // Of a Hann window the peak's place follows from its neighbours' levels; its power from the three bins of its main lobe.
-    const [a, b, c] = [power[k - 1]!, power[k]!, power[k + 1]!].map((v) => Math.log(Math.max(v, 1e-300))) as [
+    const [a, b, c] = [power[k - 1]!, power[k]!, power[k + 1]!].map((v) => log(max(v, 1e-300))) as [
       number,
       number,
       number,
@@ -84,7 +84,7 @@ export function tonesOf(
     const lobe = power[k - 1]! + power[k]! + power[k + 1]!;
     tones.push({
       f,
-      levelDb: 10 * Math.log10((lobe * 2) / (0.375 * size * size)),
+      levelDb: 10 * log10((lobe * 2) / (0.375 * size * size)),
       overDb,
       harmonic: harmonicOf(f, bin),
     });
@@ -94,9 +94,9 @@ export function tonesOf(
 
 function harmonicOf(f: number, bin: number): Tone['harmonic'] {
   for (const mains of [50, 60] as const) {
-    const order = Math.round(f / mains);
+    const order = round(f / mains);
     // Mains stray by a few tenths of a hertz; beyond the tenth harmonic every tone would be one.
-    if (order >= 1 && order <= 10 && Math.abs(f - order * mains) < 0.3 * order + Math.min(1, bin / 4))
+    if (order >= 1 && order <= 10 && abs(f - order * mains) < 0.3 * order + min(1, bin / 4))
       return { of: mains, order };
   }
   return null;

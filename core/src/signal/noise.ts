@@ -7,6 +7,9 @@
  */
 import { uniform } from '../numerics/random';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { abs, clz32, max, min } = Math;
+
 const ROWS = 14;
 
 /** Samples of pink noise with peak at most 1. Throws RangeError for a length that is not a whole number above 0. */
@@ -22,12 +25,12 @@ export function pinkNoise(length: number, seed: number): Float32Array<ArrayBuffe
   let peak = 0;
   for (let i = 0; i < length; i++) {
     // Row k is renewed every 2^(k+1) samples: the count of trailing zeros picks it.
-    const k = Math.min(ROWS - 1, 31 - Math.clz32((i + 1) & -(i + 1)));
+    const k = min(ROWS - 1, 31 - clz32((i + 1) & -(i + 1)));
     const fresh = white();
     sum += fresh - rows[k]!;
     rows[k] = fresh;
     out[i] = sum + white();
-    peak = Math.max(peak, Math.abs(out[i]!));
+    peak = max(peak, abs(out[i]!));
   }
   for (let i = 0; i < length; i++) out[i]! /= peak;
   return out;

@@ -5,6 +5,9 @@
 import { type Samples, sizeFor, type Spectrum, spectrumOf } from './fourier';
 import { smoother } from './smoothing';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { PI, abs, atan2, ceil, cos, floor, log10, log2, max, min, round, sign, sqrt } = Math;
+
 /** About the onset, s: fades in over all of `before`, out over the last half of `after`. */
 export interface ResponseWindow {
   before: number;
@@ -30,26 +33,23 @@ const LEAST_SIZE = 2 ** 15;
 
 /** Frequencies `STEPS_PER_OCTAVE` an octave from 15 Hz to 20 kHz or 0.45 of the rate, Hz; 1 kHz is one of them. */
 export function frequencyGrid(rate: number): number[] {
-  const top = Math.min(20000, 0.45 * rate);
-  const [first, last] = [
-    Math.ceil(STEPS_PER_OCTAVE * Math.log2(15 / 1000)),
-    Math.floor(STEPS_PER_OCTAVE * Math.log2(top / 1000)),
-  ];
-  return Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => 1000 * 2 ** ((first + i) / STEPS_PER_OCTAVE));
+  const top = min(20000, 0.45 * rate);
+  const [first, last] = [ceil(STEPS_PER_OCTAVE * log2(15 / 1000)), floor(STEPS_PER_OCTAVE * log2(top / 1000))];
+  return Array.from({ length: max(0, last - first + 1) }, (_, i) => 1000 * 2 ** ((first + i) / STEPS_PER_OCTAVE));
 }
 
 /** Weight of a window at a time from the onset, s. */
 export function windowAt({ before, after }: ResponseWindow, t: number): number {
-  if (t < 0) return t < -before ? 0 : 0.5 + 0.5 * Math.cos((Math.PI * t) / before);
+  if (t < 0) return t < -before ? 0 : 0.5 + 0.5 * cos((PI * t) / before);
   const fade = (t - after / 2) / (after / 2);
-  return fade <= 0 ? 1 : fade >= 1 ? 0 : 0.5 + 0.5 * Math.cos(Math.PI * fade);
+  return fade <= 0 ? 1 : fade >= 1 ? 0 : 0.5 + 0.5 * cos(PI * fade);
 }
 
 /** Transfer function of an impulse response, samples at `rate`, through a window about its onset. */
 export function transferOf(x: ArrayLike<number>, rate: number, onset: number, window: ResponseWindow): Transfer {
-  const lead = Math.min(onset, Math.ceil(window.before * rate));
-  const length = Math.min(x.length - onset, Math.ceil(window.after * rate));
-  const n = Math.max(LEAST_SIZE, sizeFor(lead + length));
+  const lead = min(onset, ceil(window.before * rate));
+  const length = min(x.length - onset, ceil(window.after * rate));
+  const n = max(LEAST_SIZE, sizeFor(lead + length));
   // The onset is sample 0, what comes before it lies at the end of the circle.
   const [h, moment] = [new Float64Array(n), new Float64Array(n)];
   for (let i = -lead; i < length; i++) {
@@ -63,7 +63,7 @@ export function transferOf(x: ArrayLike<number>, rate: number, onset: number, wi
   return { bin: rate / n, spectrum, power, moment: spectrumOf(moment, n), lowest: 1 / (window.after || Infinity) };
 }
 
-const decibels = (power: number) => 10 * Math.log10(Math.max(1e-24, power));
+const decibels = (power: number) => 10 * log10(max(1e-24, power));
 
 /** Smoothed levels, dB re 1, over 1/`fraction` octave. */
 export function levelsOf({ power, bin }: Transfer, grid: readonly number[], fraction: number): Float64Array {
@@ -80,7 +80,7 @@ export function meanLevels(all: readonly ArrayLike<number>[]): { mean: Float64Ar
     const values = all.map((levels) => levels[i]!);
     mean[i] = decibels(values.reduce((s, v) => s + 10 ** (v / 10), 0) / values.length);
     const centre = values.reduce((s, v) => s + v, 0) / values.length;
-    spread[i] = Math.sqrt(values.reduce((s, v) => s + (v - centre) ** 2, 0) / Math.max(1, values.length - 1));
+    spread[i] = sqrt(values.reduce((s, v) => s + (v - centre) ** 2, 0) / max(1, values.length - 1));
   }
   return { mean, spread };
 }
@@ -89,16 +89,16 @@ export function meanLevels(all: readonly ArrayLike<number>[]): { mean: Float64Ar
 export function phaseOf({ spectrum, bin }: Transfer, grid: readonly number[]): Float64Array {
   const out = new Float64Array(grid.length);
   let [turns, last, k] = [0, 0, 1];
-  const at = (i: number) => Math.atan2(spectrum[2 * i + 1]!, spectrum[2 * i]!);
+  const at = (i: number) => atan2(spectrum[2 * i + 1]!, spectrum[2 * i]!);
   grid.forEach((f, i) => {
-    const to = Math.min(spectrum.length / 2 - 1, Math.max(1, Math.round(f / bin)));
+    const to = min(spectrum.length / 2 - 1, max(1, round(f / bin)));
     for (; k <= to; k++) {
       const next = at(k);
-      if (next - last > Math.PI) turns -= 2 * Math.PI;
-      if (next - last < -Math.PI) turns += 2 * Math.PI;
+      if (next - last > PI) turns -= 2 * PI;
+      if (next - last < -PI) turns += 2 * PI;
       last = next;
     }
-    out[i] = ((last + turns) * 180) / Math.PI;
+    out[i] = ((last + turns) * 180) / PI;
   });
   return out;
 }
@@ -115,28 +115,28 @@ export function groupDelayOf(
   );
   // Signed: integrated by itself, not as a power.
   const positive = smoother(
-    weighted.map((v) => Math.max(0, v)),
+    weighted.map((v) => max(0, v)),
     bin,
   );
   const negative = smoother(
-    weighted.map((v) => Math.max(0, -v)),
+    weighted.map((v) => max(0, -v)),
     bin,
   );
   const whole = smoother(power, bin);
   return Float64Array.from(
     grid,
-    (f) => (positive(f, fraction) - negative(f, fraction)) / Math.max(1e-300, whole(f, fraction)),
+    (f) => (positive(f, fraction) - negative(f, fraction)) / max(1e-300, whole(f, fraction)),
   );
 }
 
 /** Step response over the first `seconds` from the onset, re its largest. */
 export function stepOf(x: ArrayLike<number>, rate: number, onset: number, seconds = 0.02): Float64Array {
-  const out = new Float64Array(Math.min(x.length - onset, Math.round(seconds * rate)));
+  const out = new Float64Array(min(x.length - onset, round(seconds * rate)));
   let [sum, most] = [0, 0];
   for (let i = 0; i < out.length; i++) {
     sum += x[onset + i]!;
     out[i] = sum;
-    most = Math.max(most, Math.abs(sum));
+    most = max(most, abs(sum));
   }
   return most > 0 ? out.map((v) => v / most) : out;
 }
@@ -158,12 +158,12 @@ export function hiddenBy(
   let best: Hidden | null = null;
   for (let i = 0; i <= grid.length; i++) {
     const byDb = i < grid.length ? finer[i]! - shown[i]! : 0;
-    const beyond = Math.abs(byDb) > least;
-    if (best && (!beyond || Math.sign(byDb) !== Math.sign(best.byDb))) {
+    const beyond = abs(byDb) > least;
+    if (best && (!beyond || sign(byDb) !== sign(best.byDb))) {
       found.push(best);
       best = null;
     }
-    if (beyond && (!best || Math.abs(byDb) > Math.abs(best.byDb))) best = { f: grid[i]!, byDb };
+    if (beyond && (!best || abs(byDb) > abs(best.byDb))) best = { f: grid[i]!, byDb };
   }
   return found;
 }

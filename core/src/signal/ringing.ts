@@ -6,6 +6,9 @@
 import { EigenvalueDecomposition, Matrix, pseudoInverse, solve } from 'ml-matrix';
 import { signalOf, sizeFor, spectrumOf } from './fourier';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { LN10, PI, atan2, ceil, cos, exp, floor, hypot, log, log10, max, min, sin, sqrt } = Math;
+
 export interface Ring {
   f: number;
   /** Time for 60 dB, s. */
@@ -23,6 +26,8 @@ export interface Ringing {
   resolution: number;
   /** What the sum leaves of the signal's energy, dB. */
   residualDb: number;
+  /** Above this they lie too close together to be told apart, Hz. */
+  upTo: number;
 }
 
 export interface RingingOptions {
@@ -35,15 +40,16 @@ export interface RingingOptions {
 
 /** The first milliseconds are arrivals, not yet modes, s. */
 const SKIP = 0.012;
-const MOST_SAMPLES = 420;
-const PENCIL = 160;
+const MOST_SAMPLES = 360;
+const PENCIL = 128;
 const MOST_POLES = 90;
 /** Singular values so far below the first are noise, in energy. */
 const SUBSPACE = 1e-9;
 /** Told are rings down to so far below the strongest, dB. */
 const WEAKEST_DB = -45;
-const DECAYS = [0.04, 8] as const;
-const LN1000 = 3 * Math.LN10;
+/** What rings for less is the loudspeaker's own corner or no mode at all; for longer, a tone of the noise, s. */
+const DECAYS = [0.1, 8] as const;
+const LN1000 = 3 * LN10;
 
 interface Pole {
   /** rad/s and 1/s. */
@@ -64,18 +70,18 @@ function lowered(x: ArrayLike<number>, rate: number, onset: number, highest: num
   const low = new Float64Array(size + 2);
   for (let k = 0; k <= size / 2; k++) {
     const over = (k * bin - highest) / (0.5 * highest);
-    const part = over <= 0 ? 1 : over >= 1 ? 0 : 0.5 + 0.5 * Math.cos(Math.PI * over);
+    const part = over <= 0 ? 1 : over >= 1 ? 0 : 0.5 + 0.5 * cos(PI * over);
     low[2 * k] = (spectrum[2 * k]! * part * size) / n;
     low[2 * k + 1] = (spectrum[2 * k + 1]! * part * size) / n;
   }
   const own = (rate * size) / n;
-  const from = Math.ceil((lead / rate + SKIP) * own);
-  const to = Math.min(size, from + MOST_SAMPLES, Math.floor((lead / rate + seconds) * own));
+  const from = ceil((lead / rate + SKIP) * own);
+  const to = min(size, from + MOST_SAMPLES, floor((lead / rate + seconds) * own));
   return { y: signalOf(low).slice(from, to), rate: own, start: from / own - lead / rate };
 }
 
 function polesOf(y: Float64Array, rate: number): Pole[] {
-  const rows = Math.min(PENCIL, Math.floor(y.length / 2));
+  const rows = min(PENCIL, floor(y.length / 2));
   const columns = y.length - rows + 1;
   // R = H·Hᵀ of the Hankel matrix, each entry from the one before on its diagonal.
   const r = Array.from({ length: rows }, () => new Float64Array(rows));
@@ -102,7 +108,7 @@ function polesOf(y: Float64Array, rate: number): Pole[] {
   return found.realEigenvalues.flatMap((re, i): Pole[] => {
     const im = found.imaginaryEigenvalues[i]!;
     if (!(im > 0)) return [];
-    return [{ w: Math.atan2(im, re) * rate, d: -Math.log(Math.hypot(re, im)) * rate }];
+    return [{ w: atan2(im, re) * rate, d: -log(hypot(re, im)) * rate }];
   });
 }
 
@@ -111,9 +117,9 @@ function waves(poles: readonly Pole[], count: number, rate: number): Float64Arra
   return poles.flatMap(({ w, d }) => {
     const [c, s] = [new Float64Array(count), new Float64Array(count)];
     for (let i = 0; i < count; i++) {
-      const e = Math.exp((-d * i) / rate);
-      c[i] = e * Math.cos((w * i) / rate);
-      s[i] = e * Math.sin((w * i) / rate);
+      const e = exp((-d * i) / rate);
+      c[i] = e * cos((w * i) / rate);
+      s[i] = e * sin((w * i) / rate);
     }
     return [c, s];
   });
@@ -122,7 +128,7 @@ function waves(poles: readonly Pole[], count: number, rate: number): Float64Arra
 /** Least squares by the normal equations, held a little where columns are alike. Returns the solution and the inverse's diagonal. */
 function fit(columns: readonly Float64Array[], y: Float64Array) {
   const m = columns.length;
-  const scale = columns.map((c) => Math.sqrt(c.reduce((s, v) => s + v * v, 0)) || 1);
+  const scale = columns.map((c) => sqrt(c.reduce((s, v) => s + v * v, 0)) || 1);
   const dot = (a: Float64Array, b: Float64Array) => {
     let s = 0;
     for (let i = 0; i < a.length; i++) s += a[i]! * b[i]!;
@@ -152,8 +158,8 @@ interface Sureness {
 }
 function errorsOf(count: number, { normal, scale, from, variance }: Sureness): { f: number; d: number }[] {
   const inverse = solve(normal, Matrix.eye(normal.rows));
-  const of = (i: number) => Math.sqrt(Math.max(0, inverse.get(i, i)) * variance) / scale[i]!;
-  return Array.from({ length: count }, (_, k) => ({ f: of(from + 2 * k) / (2 * Math.PI), d: of(from + 2 * k + 1) }));
+  const of = (i: number) => sqrt(max(0, inverse.get(i, i)) * variance) / scale[i]!;
+  return Array.from({ length: count }, (_, k) => ({ f: of(from + 2 * k) / (2 * PI), d: of(from + 2 * k + 1) }));
 }
 
 function leftOver(columns: readonly Float64Array[], x: readonly number[], y: Float64Array): Float64Array {
@@ -165,26 +171,32 @@ function leftOver(columns: readonly Float64Array[], x: readonly number[], y: Flo
 }
 const energyOf = (y: Float64Array) => y.reduce((s, v) => s + v * v, 0);
 
-/** Damped sinusoids of an impulse response; samples at `rate`, beginning at `onset`. An empty list where nothing rings. */
-export function ringingOf(x: ArrayLike<number>, rate: number, onset: number, options: RingingOptions = {}): Ringing {
-  const { lowest = 15, highest = 300, until = 1 } = options;
-  const seconds = Math.min(until, (x.length - onset) / rate);
-  const nothing = { rings: [], resolution: seconds > 0 ? 1 / seconds : Infinity, residualDb: 0 };
+/** Damped sinusoids up to a frequency; those under `lowest` are fitted along, and told elsewhere. */
+function stretch(
+  x: ArrayLike<number>,
+  rate: number,
+  onset: number,
+  lowest: number,
+  highest: number,
+  until: number,
+): Ringing {
+  const seconds = min(until, (x.length - onset) / rate);
+  const nothing = { rings: [], resolution: seconds > 0 ? 1 / seconds : Infinity, residualDb: 0, upTo: lowest };
   if (!(seconds > 0.1)) return nothing;
   const { y, rate: own, start } = lowered(x, rate, onset, highest, seconds);
   const whole = energyOf(y);
   if (!(whole > 0)) return nothing;
-  let poles = polesOf(y, own).filter(({ d }) => d > LN1000 / DECAYS[1] / 2 && d < (LN1000 / DECAYS[0]) * 2);
+  let poles = polesOf(y, own).filter(({ d }) => d > LN1000 / DECAYS[1] / 2 && d < (LN1000 / DECAYS[0]) * 4);
   if (poles.length === 0) return nothing;
   const amplitudeOf = (list: readonly Pole[], coefficients: readonly number[]) =>
-    list.map((p, i) => Math.hypot(coefficients[2 * i]!, coefficients[2 * i + 1]!) * Math.exp(p.d * start));
+    list.map((p, i) => hypot(coefficients[2 * i]!, coefficients[2 * i + 1]!) * exp(p.d * start));
   let columns = waves(poles, y.length, own);
   let { x: coefficients } = fit(columns, y);
   // Weak ones only mop up what is no mode: away with them before the polish.
   const strengths = columns.map((_, i) =>
     i % 2 ? 0 : energyOf(columns[i]!) * (coefficients[i]! ** 2 + coefficients[i + 1]! ** 2),
   );
-  const most = Math.max(...strengths);
+  const most = max(...strengths);
   poles = poles.filter((_, i) => strengths[2 * i]! > most * 1e-6);
   let residual = Infinity;
   let sureness: Sureness | null = null;
@@ -204,10 +216,10 @@ export function ringingOf(x: ArrayLike<number>, rate: number, onset: number, opt
     const all = [...columns, ...slopes];
     const { x: step, normal, scale } = fit(all, left);
     const from = columns.length;
-    sureness = { normal, scale, from, variance: residual / Math.max(1, y.length - all.length) };
+    sureness = { normal, scale, from, variance: residual / max(1, y.length - all.length) };
     const moved = poles.map(({ w, d }, k) => ({
-      w: w + Math.max(-6, Math.min(6, step[from + 2 * k]!)),
-      d: Math.max(0.5, d + Math.max(-0.3 * d, Math.min(0.3 * d, step[from + 2 * k + 1]!))),
+      w: w + max(-6, min(6, step[from + 2 * k]!)),
+      d: max(0.5, d + max(-0.3 * d, min(0.3 * d, step[from + 2 * k + 1]!))),
     }));
     const trial = waves(moved, y.length, own);
     if (!(energyOf(leftOver(trial, fit(trial, y).x, y)) < residual)) break;
@@ -219,18 +231,47 @@ export function ringingOf(x: ArrayLike<number>, rate: number, onset: number, opt
   const errors = errorsOf(poles.length, sureness!);
   const told = poles
     .map((p, i) => ({ p, a: amplitudes[i]!, e: errors[i]! }))
-    .filter(({ p }) => p.w / 2 / Math.PI >= lowest && p.w / 2 / Math.PI <= highest)
+    .filter(({ p }) => p.w / 2 / PI >= lowest && p.w / 2 / PI <= highest)
     .filter(({ p }) => LN1000 / p.d >= DECAYS[0] && LN1000 / p.d <= DECAYS[1]);
-  const strongest = Math.max(...told.map((t) => t.a));
   const rings = told
     .map(({ p, a, e }) => ({
-      f: p.w / 2 / Math.PI,
+      f: p.w / 2 / PI,
       decay: LN1000 / p.d,
-      levelDb: 20 * Math.log10(a / strongest),
+      levelDb: 20 * log10(a),
       fError: e.f,
       decayError: (LN1000 / p.d ** 2) * e.d,
     }))
-    .filter((r) => r.levelDb >= WEAKEST_DB)
     .sort((a, b) => a.f - b.f);
-  return { rings, resolution: own / y.length, residualDb: 10 * Math.log10(residual / whole) };
+  return { rings, resolution: own / y.length, residualDb: 10 * log10(residual / whole), upTo: highest };
+}
+
+/** Stretches that are fitted one after the other, Hz: low ones are few and long, and want no more samples than they need. */
+const STRETCHES = [70, 150, 300] as const;
+/** A sum that leaves more than this is not what rings, dB. */
+const LEFT_DB = -25;
+/** Told with a better standard error than this: Hz, part of the decay. */
+const SURE = { f: 0.6, decay: 0.3 };
+
+/** Damped sinusoids of an impulse response; samples at `rate`, beginning at `onset`. An empty list where nothing rings. */
+export function ringingOf(x: ArrayLike<number>, rate: number, onset: number, options: RingingOptions = {}): Ringing {
+  const { lowest = 15, highest = 300, until = 1 } = options;
+  const tops = [...STRETCHES.filter((f) => f < highest && f > lowest), highest];
+  let told: Ringing = { rings: [], resolution: until > 0 ? 1 / until : Infinity, residualDb: 0, upTo: lowest };
+  for (const [i, top] of tops.entries()) {
+    const found = stretch(x, rate, onset, lowest, top, until);
+    if (!(found.residualDb < LEFT_DB)) break;
+    const from = i === 0 ? lowest : tops[i - 1]!;
+    told = {
+      // Near its end a stretch has what lies beyond in it: those between come from the next.
+      rings: [...told.rings.filter((r) => r.f < from), ...found.rings.filter((r) => r.f >= from)],
+      resolution: found.resolution,
+      residualDb: found.residualDb,
+      upTo: top,
+    };
+  }
+  const strongest = max(...told.rings.map((r) => r.levelDb));
+  const rings = told.rings
+    .filter((r) => r.fError < SURE.f && r.decayError < SURE.decay * r.decay && r.levelDb - strongest >= WEAKEST_DB)
+    .map((r) => ({ ...r, levelDb: r.levelDb - strongest }));
+  return { ...told, rings };
 }

@@ -6,6 +6,9 @@ import FFT from 'fft.js';
 import { sizeFor, spectrumOf } from './fourier';
 import { smoother } from './smoothing';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { PI, ceil, cos, exp, floor, log10, log2, max, min, round } = Math;
+
 export interface Slices {
   grid: number[];
   /** Moments the slices begin at, s from the onset. */
@@ -34,24 +37,24 @@ export function slicesOf(
   grid: readonly number[],
   { step = 0.01, count = 41, window = 0.3, rise = 0.01, fraction = 24 }: SliceOptions = {},
 ): Slices {
-  const length = Math.round(window * rate);
-  const up = Math.max(1, Math.round(rise * rate));
-  const n = Math.max(2 ** 14, sizeFor(length + up));
+  const length = round(window * rate);
+  const up = max(1, round(rise * rate));
+  const n = max(2 ** 14, sizeFor(length + up));
   const times = Array.from({ length: count }, (_, i) => i * step);
   const rows = times.map((t) => {
-    const start = onset + Math.round(t * rate);
+    const start = onset + round(t * rate);
     const part = Float64Array.from({ length: length + up }, (_, i) => {
       const at = i - up;
-      const fadeIn = at < 0 ? 0.5 + 0.5 * Math.cos((Math.PI * at) / up) : 1;
-      const fadeOut = at > length / 2 ? 0.5 + 0.5 * Math.cos((Math.PI * (at - length / 2)) / (length / 2)) : 1;
+      const fadeIn = at < 0 ? 0.5 + 0.5 * cos((PI * at) / up) : 1;
+      const fadeOut = at > length / 2 ? 0.5 + 0.5 * cos((PI * (at - length / 2)) / (length / 2)) : 1;
       return (x[start + at] ?? 0) * fadeIn * fadeOut;
     });
     const spectrum = spectrumOf(part, n);
     const power = Float64Array.from({ length: n / 2 + 1 }, (_, k) => spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2);
     const mean = smoother(power, rate / n);
-    return Float32Array.from(grid, (f) => 10 * Math.log10(Math.max(1e-24, mean(f, fraction))));
+    return Float32Array.from(grid, (f) => 10 * log10(max(1e-24, mean(f, fraction))));
   });
-  const top = rows[0]!.reduce((m, v) => Math.max(m, v), -Infinity);
+  const top = rows[0]!.reduce((m, v) => max(m, v), -Infinity);
   return { grid: [...grid], times, levelsDb: rows.map((r) => r.map((v) => v - top)), resolution: 1 / window };
 }
 
@@ -80,15 +83,15 @@ export interface TimeMapOptions {
 /** Level over time and frequency. */
 export function timeMapOf(x: ArrayLike<number>, rate: number, onset: number, options: TimeMapOptions = {}): TimeMap {
   const { lowest = 20, before = 0.01, seconds = 0.4, columns = 200, perOctave = 24, width = 1 / 12 } = options;
-  const highest = Math.min(options.highest ?? 20000, 0.42 * rate);
-  const lead = Math.round(0.1 * rate);
-  const length = lead + Math.round((seconds + 0.1) * rate);
+  const highest = min(options.highest ?? 20000, 0.42 * rate);
+  const lead = round(0.1 * rate);
+  const length = lead + round((seconds + 0.1) * rate);
   const n = sizeFor(length);
   const spectrum = spectrumOf(
     Float64Array.from({ length }, (_, i) => x[onset - lead + i] ?? 0),
     n,
   );
-  const rows = Math.max(1, Math.floor(perOctave * Math.log2(highest / lowest)) + 1);
+  const rows = max(1, floor(perOctave * log2(highest / lowest)) + 1);
   const frequencies = Array.from({ length: rows }, (_, i) => lowest * 2 ** (i / perOctave));
   const times = Array.from({ length: columns }, (_, i) => -before + ((seconds + before) * i) / (columns - 1));
   const levelsDb = new Float32Array(rows * columns);
@@ -97,16 +100,13 @@ export function timeMapOf(x: ArrayLike<number>, rate: number, onset: number, opt
   let top = -Infinity;
   frequencies.forEach((f, row) => {
     const sigma = f * (2 ** width - 1);
-    const [from, to] = [
-      Math.max(1, Math.floor((f - 4 * sigma) / bin)),
-      Math.min(n / 2 - 1, Math.ceil((f + 4 * sigma) / bin)),
-    ];
+    const [from, to] = [max(1, floor((f - 4 * sigma) / bin)), min(n / 2 - 1, ceil((f + 4 * sigma) / bin))];
     // The band's bins alone, moved down to 0 Hz: its envelope at as low a rate as holds it.
-    const size = Math.max(sizeFor(to - from + 1), 16);
+    const size = max(sizeFor(to - from + 1), 16);
     if (!plans.has(size)) plans.set(size, new FFT(size));
     const [band, out] = [new Float64Array(2 * size), new Float64Array(2 * size)];
     for (let k = from; k <= to; k++) {
-      const g = Math.exp(-0.5 * ((k * bin - f) / sigma) ** 2);
+      const g = exp(-0.5 * ((k * bin - f) / sigma) ** 2);
       band[2 * (k - from)] = (spectrum[2 * k]! * g * 2 * size) / n;
       band[2 * (k - from) + 1] = (spectrum[2 * k + 1]! * g * 2 * size) / n;
     }
@@ -114,14 +114,14 @@ export function timeMapOf(x: ArrayLike<number>, rate: number, onset: number, opt
     const own = bin * size;
     times.forEach((t, column) => {
       const at = (lead / rate + t) * own;
-      const i = Math.max(0, Math.min(size - 2, Math.floor(at)));
+      const i = max(0, min(size - 2, floor(at)));
       const part = at - i;
       const power = (k: number) => out[2 * k]! ** 2 + out[2 * k + 1]! ** 2;
-      const level = 10 * Math.log10(Math.max(1e-24, power(i) * (1 - part) + power(i + 1) * part));
+      const level = 10 * log10(max(1e-24, power(i) * (1 - part) + power(i + 1) * part));
       levelsDb[row * columns + column] = level;
-      top = Math.max(top, level);
+      top = max(top, level);
     });
   });
   for (let i = 0; i < levelsDb.length; i++) levelsDb[i]! -= top;
-  return { frequencies, times, levelsDb, spread: frequencies.map((f) => 1 / (2 * Math.PI * f * (2 ** width - 1))) };
+  return { frequencies, times, levelsDb, spread: frequencies.map((f) => 1 / (2 * PI * f * (2 ** width - 1))) };
 }

@@ -2,6 +2,9 @@
  * Smoothing over fractions of an octave: the mean of power (never of decibels) over f·2^(±1/2n), along the frequencies as they are ('linear') or along
  * their logarithm ('log'). Power runs straight between bins.
  */
+
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { floor, log, max, min } = Math;
 export type SmoothingAxis = 'linear' | 'log';
 
 /** Integrates a power spectrum (a value a bin from 0 Hz on, `bin` Hz apart) so that means over any stretch are two look-ups. */
@@ -16,17 +19,17 @@ export function smoother(
   const over = (k: number, f0: number, f1: number) => {
     const b = (power[k + 1]! - power[k]!) / bin;
     const a = power[k]! - b * k * bin;
-    return axis === 'linear' ? a * (f1 - f0) + (b * (f1 * f1 - f0 * f0)) / 2 : a * Math.log(f1 / f0) + b * (f1 - f0);
+    return axis === 'linear' ? a * (f1 - f0) + (b * (f1 * f1 - f0 * f0)) / 2 : a * log(f1 / f0) + b * (f1 - f0);
   };
   for (let k = 1; k < count; k++)
     sums[k] = sums[k - 1]! + (k === 1 && axis === 'log' ? power[1]! : over(k - 1, (k - 1) * bin, k * bin));
   const upTo = (f: number) => {
-    const k = Math.min(count - 2, Math.floor(f / bin));
-    return k < 1 && axis === 'log' ? power[1]! * Math.max(0, f / bin) : sums[k]! + over(k, k * bin, f);
+    const k = min(count - 2, floor(f / bin));
+    return k < 1 && axis === 'log' ? power[1]! * max(0, f / bin) : sums[k]! + over(k, k * bin, f);
   };
   return (f, fraction) => {
     const half = 2 ** (0.5 / fraction);
-    const [f0, f1] = [f / half, Math.min(f * half, (count - 1) * bin)];
-    return Math.max(0, (upTo(f1) - upTo(f0)) / (axis === 'linear' ? f1 - f0 : Math.log(f1 / f0)));
+    const [f0, f1] = [f / half, min(f * half, (count - 1) * bin)];
+    return max(0, (upTo(f1) - upTo(f0)) / (axis === 'linear' ? f1 - f0 : log(f1 / f0)));
   };
 }

@@ -7,6 +7,9 @@ import { OCTAVE_BANDS, bandSpectra } from './bandFilters';
 import { blocksOf, noiseKnee } from './energyDecay';
 import { signalOf, sizeFor, spectrumOf } from './fourier';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { LN10, PI, cos, floor, hypot, log10, max, min, round, sin, sqrt } = Math;
+
 export const MODULATIONS = [0.63, 0.8, 1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8, 10, 12.5] as const;
 const ALPHA = [0.085, 0.127, 0.23, 0.233, 0.309, 0.224, 0.173];
 const BETA = [0.085, 0.078, 0.065, 0.011, 0.047, 0.095];
@@ -16,21 +19,20 @@ const STEP = 0.001;
 export function speechIndex(modulation: readonly (readonly number[])[]): number {
   const each = modulation.map((row) => {
     const sum = row.reduce((s, m) => {
-      const clipped = Math.min(1 - 1e-9, Math.max(1e-9, m));
-      const snr = Math.max(-15, Math.min(15, 10 * Math.log10(clipped / (1 - clipped))));
+      const clipped = min(1 - 1e-9, max(1e-9, m));
+      const snr = max(-15, min(15, 10 * log10(clipped / (1 - clipped))));
       return s + (snr + 15) / 30;
     }, 0);
     return sum / row.length;
   });
   const index =
-    each.reduce((s, m, i) => s + ALPHA[i]! * m, 0) -
-    BETA.reduce((s, b, i) => s + b * Math.sqrt(each[i]! * each[i + 1]!), 0);
-  return Math.max(0, Math.min(1, index));
+    each.reduce((s, m, i) => s + ALPHA[i]! * m, 0) - BETA.reduce((s, b, i) => s + b * sqrt(each[i]! * each[i + 1]!), 0);
+  return max(0, min(1, index));
 }
 
 /** Modulation transfer of an exponential decay, closed form: what the room of a decay time does (M. R. Schroeder, Acustica 49 (1981) 179). */
 export const modulationOfDecay = (seconds: number, f: number): number =>
-  1 / Math.sqrt(1 + ((2 * Math.PI * f * seconds) / (6 * Math.LN10)) ** 2);
+  1 / sqrt(1 + ((2 * PI * f * seconds) / (6 * LN10)) ** 2);
 
 /**
  * Index of an impulse response at `rate` from its onset on; `noiseUnderSpeech` by octave 125 … 8000, dB (speech over noise), or null for a quiet
@@ -44,7 +46,7 @@ export function speechTransmission(
 ): number | null {
   const bands = OCTAVE_BANDS.slice(1);
   if (bands.at(-1)!.upper >= rate / 2) return null;
-  const lead = Math.round(0.1 * rate);
+  const lead = round(0.1 * rate);
   const part = Float64Array.from({ length: lead + x.length - onset }, (_, i) => x[onset - lead + i] ?? 0);
   const n = sizeFor(part.length + lead);
   const spectrum = spectrumOf(part, n);
@@ -52,25 +54,21 @@ export function speechTransmission(
   for (const [i, band] of bands.entries()) {
     const y = signalOf(bandSpectra(spectrum, band, rate).forward);
     const own = (rate * y.length) / n;
-    const blocks = blocksOf(
-      y.subarray(0, Math.round((part.length * y.length) / n)),
-      own,
-      Math.max(1, Math.round(STEP * own)),
-    );
-    const knee = noiseKnee(blocks, Math.floor(lead / rate / blocks.step), 1 / band.width);
+    const blocks = blocksOf(y.subarray(0, round((part.length * y.length) / n)), own, max(1, round(STEP * own)));
+    const knee = noiseKnee(blocks, floor(lead / rate / blocks.step), 1 / band.width);
     if (!(knee.rangeDb >= 15)) return null;
     const snr = noiseUnderSpeech ? 1 / (1 + 10 ** (-noiseUnderSpeech[i]! / 10)) : 1;
     rows.push(
       MODULATIONS.map((f) => {
         let [re, im, sum] = [0, 0, 0];
         for (let k = 0; k < knee.knee; k++) {
-          const e = Math.max(0, blocks.energy[k]! - knee.noise);
-          const a = 2 * Math.PI * f * (k + 0.5) * blocks.step;
-          re += e * Math.cos(a);
-          im += e * Math.sin(a);
+          const e = max(0, blocks.energy[k]! - knee.noise);
+          const a = 2 * PI * f * (k + 0.5) * blocks.step;
+          re += e * cos(a);
+          im += e * sin(a);
           sum += e;
         }
-        return (Math.hypot(re, im) / sum) * snr;
+        return (hypot(re, im) / sum) * snr;
       }),
     );
   }

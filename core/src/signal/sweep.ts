@@ -5,6 +5,9 @@
 import { product, type Samples, signalOf, sizeFor, spectrumOf } from './fourier';
 import { peakOf } from './onset';
 
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { LN2, PI, abs, ceil, cos, expm1, floor, log, log10, log2, max, min, round, sin, sqrt } = Math;
+
 export interface Sweep {
   /** First and last frequency, Hz. */
   from: number;
@@ -16,7 +19,7 @@ export interface Sweep {
 }
 
 /** L: time in which the frequency rises by the factor e, s. */
-export const sweepScale = ({ from, to, seconds }: Sweep): number => seconds / Math.log(to / from);
+export const sweepScale = ({ from, to, seconds }: Sweep): number => seconds / log(to / from);
 
 /** A sweep with peak 1. Throws RangeError unless 0 < from < to ≤ rate/2 and it lasts. */
 export function sweepSamples(sweep: Sweep, rate: number): Samples {
@@ -26,11 +29,11 @@ export function sweepSamples(sweep: Sweep, rate: number): Samples {
       `sweepSamples: needs 0 < from < to ≤ ${rate / 2} Hz and a duration, got ${from} to ${to} Hz in ${seconds} s`,
     );
   const scale = sweepScale(sweep);
-  const length = Math.round(seconds * rate);
-  const fade = (t: number, over: number) => (over > 0 && t < over ? 0.5 - 0.5 * Math.cos((Math.PI * t) / over) : 1);
+  const length = round(seconds * rate);
+  const fade = (t: number, over: number) => (over > 0 && t < over ? 0.5 - 0.5 * cos((PI * t) / over) : 1);
   return Float64Array.from({ length }, (_, i) => {
     const t = i / rate;
-    const x = Math.sin(2 * Math.PI * from * scale * Math.expm1(t / scale));
+    const x = sin(2 * PI * from * scale * expm1(t / scale));
     return x * fade(t, fadeIn) * fade((length - 1 - i) / rate, fadeOut);
   });
 }
@@ -58,13 +61,13 @@ export function deconvolve(
   const power = (k: number) => x[2 * k]! ** 2 + x[2 * k + 1]! ** 2;
   // A sweep's power falls with 1/f: held against a line through its own, so that all of it is treated alike.
   let [sum, count] = [0, 0];
-  for (let k = Math.ceil(from / bin); k <= Math.floor(to / bin) && k <= n / 2; k++, count++) sum += power(k) * k;
-  const pink = sum / Math.max(1, count);
+  for (let k = ceil(from / bin); k <= floor(to / bin) && k <= n / 2; k++, count++) sum += power(k) * k;
+  const pink = sum / max(1, count);
   for (let k = 0; k <= n / 2; k++) {
     const f = k * bin;
-    const octaves = f <= 0 ? Infinity : Math.max(0, Math.log2(from / f), Math.log2(f / to));
-    const beyond = Math.min(1, octaves / SOFT_EDGE);
-    const held = (HELD.within * (HELD.beyond / HELD.within) ** beyond * pink) / Math.max(k, 1);
+    const octaves = f <= 0 ? Infinity : max(0, log2(from / f), log2(f / to));
+    const beyond = min(1, octaves / SOFT_EDGE);
+    const held = (HELD.within * (HELD.beyond / HELD.within) ** beyond * pink) / max(k, 1);
     const d = beyond === 1 && octaves > 1 ? Infinity : power(k) + held;
     h[2 * k]! /= d;
     h[2 * k + 1]! /= d;
@@ -91,31 +94,31 @@ export function responseToSweep(recording: ArrayLike<number>, sweep: Sweep, rate
   const circle = deconvolve(recording, played, rate, sweep.from, sweep.to);
   const n = circle.length;
   let peak = 0;
-  for (let i = 0; i < recording.length; i++) if (Math.abs(circle[i]!) > Math.abs(circle[peak]!)) peak = i;
-  const gap = sweepScale(sweep) * Math.LN2 * rate;
-  const lead = Math.round(Math.min(0.5 * rate, 0.6 * gap));
-  const behind = Math.max(0, recording.length - played.length - peak);
+  for (let i = 0; i < recording.length; i++) if (abs(circle[i]!) > abs(circle[peak]!)) peak = i;
+  const gap = sweepScale(sweep) * LN2 * rate;
+  const lead = round(min(0.5 * rate, 0.6 * gap));
+  const behind = max(0, recording.length - played.length - peak);
   // What the recording stopped before is not there, but for half a second that many a recording is short of.
-  const length = Math.min(recording.length, peak + Math.max(behind, Math.round(0.5 * rate)));
+  const length = min(recording.length, peak + max(behind, round(0.5 * rate)));
   const samples = Float64Array.from({ length: lead + length }, (_, i) => circle[(i - lead + n) % n]!);
   return { samples, lead, tail: behind / rate, secondHarmonic: harmonicBefore(circle, peak, gap, rate) };
 }
 
 function harmonicBefore(circle: Samples, peak: number, gap: number, rate: number): SweepResponse['secondHarmonic'] {
   const n = circle.length;
-  const at = (i: number) => Math.abs(circle[(Math.round(i) + 2 * n) % n]!);
-  const reach = Math.ceil(0.03 * gap);
+  const at = (i: number) => abs(circle[(round(i) + 2 * n) % n]!);
+  const reach = ceil(0.03 * gap);
   let best = peak - gap;
   let around = 0;
   for (let i = -4 * reach; i <= 4 * reach; i++) {
     const v = at(peak - gap + i);
-    if (Math.abs(i) <= reach && v > at(best)) best = peak - gap + i;
-    if (Math.abs(i) > reach) around += v * v;
+    if (abs(i) <= reach && v > at(best)) best = peak - gap + i;
+    if (abs(i) > reach) around += v * v;
   }
-  const level = 20 * Math.log10(at(best) / at(peak));
-  const over = 20 * Math.log10(at(best) / Math.sqrt(around / (6 * reach)));
+  const level = 20 * log10(at(best) / at(peak));
+  const over = 20 * log10(at(best) / sqrt(around / (6 * reach)));
   // Nothing is told of what is as weak as the quotient's own rounding.
-  return over > STANDS_OUT_DB && level > -90 ? { advance: (peak - Math.round(best)) / rate, levelDb: level } : null;
+  return over > STANDS_OUT_DB && level > -90 ? { advance: (peak - round(best)) / rate, levelDb: level } : null;
 }
 
 /** Delay of `b` behind `a` in samples, by the largest cross-correlation. */

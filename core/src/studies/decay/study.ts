@@ -231,6 +231,21 @@ function issuesFor(inputs: DecayStudied, result: DecayResult): Issue[] {
   return issues;
 }
 
+const countsChosen = ({ faces }: DecayStudied): Counts =>
+  Object.fromEntries(faces.filter((f) => f.chosen > 0).map((f) => [f.id, f.chosen]));
+
+/** Decay by Eyring with all that is decided, s per octave; null where nothing absorbs. What {@link studyDecay} calls `chosen`, by itself. */
+export function predictedDecay(project: Project, setting: Setting = settingOf(project)): (number | null)[] {
+  const { inputs, panelAlpha } = studied(decayInputs(project, setting));
+  return curveFor(
+    inputs,
+    countsChosen(inputs),
+    panelAlpha,
+    OCTAVES.map(() => null),
+    inputs.mix,
+  ).eyring;
+}
+
 /** Points of the curve of mid-band decay over panels: every fourth panel, or in a hall a multiple of four. */
 const MOST_STEPS = 40;
 
@@ -251,7 +266,7 @@ export function studyDecay(
   const limits = limitsOf(inputs.school);
   const curve = (counts: Counts): Curve => curveFor(inputs, counts, panelAlpha, limits);
   const bare = curve({});
-  const chosenCounts = Object.fromEntries(inputs.faces.filter((f) => f.chosen > 0).map((f) => [f.id, f.chosen]));
+  const chosenCounts = countsChosen(inputs);
   const chosen = curveFor(inputs, chosenCounts, panelAlpha, limits, mix);
   const answer = answerFor(inputs, panelAlpha, limits, solver, curve);
   progress(0.8);

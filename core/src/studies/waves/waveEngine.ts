@@ -5,7 +5,7 @@
  */
 import type { Vec3 } from '../../geometry/vector';
 import type { Linalg } from '../../numerics/linalg/types';
-import { type Amplitudes, axisTo, dampedBytes, drive } from '../../physics/waves/damped';
+import { type Amplitudes, axisTo, dampedBytes, drive, received } from '../../physics/waves/damped';
 import { type Decaying, decays } from '../../physics/waves/decays';
 import { type RoomModes, shapesAt, solveModes } from '../../physics/waves/modes';
 import { createRests, type Rest, restAt } from '../../physics/waves/rest';
@@ -43,6 +43,13 @@ export interface Solution {
   shapes(p: Vec3): Float64Array;
   /** 4πG between pairs of places; with `hung` false without what hangs. Works out at once all that is missing. */
   between(pairs: readonly (readonly [source: Vec3, receiver: Vec3])[], hung?: boolean): Response[];
+  /** 4πG from each source to one place at frequencies of one's own, Hz. */
+  along(
+    sources: readonly Vec3[],
+    receiver: Vec3,
+    axis: Float64Array,
+    progress?: (part: number) => void,
+  ): Promise<Response[]>;
   /** Amplitudes of every mode for sources, [frequency·count + mode]. */
   amplitudes(sources: readonly Vec3[], hung?: boolean): Promise<Amplitudes>;
   /** Makes ready for {@link between}: nothing, when all sources or all receivers are known; else both are worked out. */
@@ -170,6 +177,17 @@ export function createWaveEngine(load: (bytes: number) => Promise<Linalg>): Wave
             im[q] = 4 * PI * si;
           }
           return { re, im };
+        });
+      },
+      async along(sources, receiver, axis, progress = () => {}) {
+        const la = await load(dampedBytes(modes.count, dampers.length));
+        const found = drive(la, system, axis, sources.map(shapes), progress);
+        restsOf(sources);
+        return sources.map((source, s) => {
+          const at = received({ re: found.re[s]!, im: found.im[s]! }, shapes(receiver), modes.count, axis.length);
+          const [still, slope] = restAt(modes, restOf(source), receiver);
+          axis.forEach((f, q) => (at.re[q]! += 4 * PI * (still + ((2 * PI * f) / c) ** 2 * slope)));
+          return at;
         });
       },
       rest(source, receiver, f) {

@@ -1,0 +1,194 @@
+/** `tawny listen` and `tawny simulate`: recordings read, and made, without the browser. */
+import type { Project } from '@tawny/core/document/schema/project';
+import { levelAt, readResponseText, type ResponsePoint } from '@tawny/core/formats/responseText';
+import { readWav, writeWav } from '@tawny/core/formats/wav';
+import { loadLinalg } from '@tawny/core/numerics/linalg/load';
+import { fixed } from '@tawny/core/quantities/format';
+import { type PlacedLoudspeaker, settingOf } from '@tawny/core/room/setting';
+import type { BandDecay } from '@tawny/core/signal/decay';
+import { convolve, type Samples } from '@tawny/core/signal/fourier';
+import { type Sweep, sweepSamples } from '@tawny/core/signal/sweep';
+import { hear } from '@tawny/core/studies/listen/hear';
+import { readImpulse, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
+import { hearingSetting, hearRoom } from '@tawny/core/studies/listen/room';
+import type { ListenWarning } from '@tawny/core/studies/listen/types';
+import { createWaveEngine } from '@tawny/core/studies/waves/waveEngine';
+import { QUIET, recorded, type Surroundings } from '@tawny/core/synthesis/microphone';
+import { KIND_WORDS, warningSentence } from '@tawny/core/words/listen';
+
+/** What a person gave that cannot be used, as a sentence. */
+export class ListenError extends Error {}
+
+const FRACTION = 24;
+
+/** "20,20000,10": first and last frequency in Hz, seconds. */
+export function sweepOf(text: string): Sweep {
+  const [from, to, seconds, ...more] = text.split(',').map(Number);
+  if (!(from! > 0 && to! > from! && seconds! > 0 && seconds! <= 60) || more.length > 0)
+    throw new ListenError(`--sweep: expected first and last frequency and seconds as in 20,20000,10, found "${text}"`);
+  return { from: from!, to: to!, seconds: seconds! };
+}
+
+export interface ListenOptions {
+  sweep: Sweep | null;
+  calibration: readonly ResponsePoint[] | null;
+}
+
+export function calibrationOf(file: string, text: string): ResponsePoint[] {
+  const read = readResponseText(text);
+  if (read.ok) return read.points;
+  throw new ListenError(
+    read.problems.map((p) => `${file}: line ${p.line}, column ${p.column}: ${p.message}`).join('\n'),
+  );
+}
+
+const bandRow = (b: BandDecay) => ({
+  fm: b.mid,
+  edt: b.edt,
+  t20: b.t20,
+  t30: b.t30,
+  c50: b.c50,
+  c80: b.c80,
+  d50: b.d50,
+  ts: b.ts,
+  reason: b.reason,
+});
+
+/** What is read of one file. Throws ListenError when it is no WAV file. */
+export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, calibration }: ListenOptions) {
+  const reading = readWav(bytes);
+  if (!reading.ok) throw new ListenError(`${file}: ${reading.message}`);
+  const { wav } = reading;
+  const { rate, fullScale, shortened } = wav;
+  if (sweep && sweep.to > rate / 2)
+    throw new ListenError(
+      `--sweep: expected a last frequency of at most ${rate / 2} Hz for ${file}, found ${sweep.to}`,
+    );
+  const heard = hear({ samples: wav.channels[0]!, rate, fullScale, shortened }, sweep);
+  const read = readImpulse(heard);
+  const curves = responseCurves(heard, WHOLE, FRACTION);
+  const warnings: ListenWarning[] = read?.warnings ?? heard.warnings;
+  return {
+    file,
+    kind: heard.kind,
+    rate,
+    channels: wav.channels.length,
+    onsetS: heard.onset === null ? null : heard.onset / rate,
+    snrDb: read?.snrDb ?? null,
+    clippedSamples: heard.clippedSamples,
+    response: {
+      f: curves?.grid ?? [],
+      db: curves
+        ? [...curves.levelsDb].map((db, i) => db - (calibration ? levelAt(calibration, curves.grid[i]!) : 0))
+        : [],
+    },
+    decay: { bands: (read?.octaves.bands ?? []).map(bandRow), thirds: (read?.thirds.bands ?? []).map(bandRow) },
+    ringing: (read?.ringing.rings ?? []).map((r) => ({ f: r.f, decayS: r.decay, levelDb: r.levelDb })),
+    arrivals: (read?.arrivals.list ?? []).map((a) => ({
+      delayMs: a.delay * 1000,
+      levelDb: a.levelDb,
+      extraPath: a.delay * c,
+    })),
+    speech: read?.speech ?? null,
+    warnings: [
+      ...(wav.channels.length > 1 ? [`The file has ${wav.channels.length} channels: the first one is read.`] : []),
+      ...warnings.map(warningSentence),
+    ],
+  };
+}
+export type Listened = ReturnType<typeof listenTo>;
+
+/** What is said of files without --json. */
+export function listenText(list: readonly Listened[]): string {
+  const time = (v: number | null) => (v === null ? '–' : fixed(v, 2)).padStart(7);
+  return list
+    .map((l) => {
+      const bands = l.decay.bands.map(
+        (b) => `  ${String(Math.round(b.fm)).padStart(6)} Hz${time(b.edt)}${time(b.t20)}${time(b.t30)}`,
+      );
+      const rings = l.ringing.map(
+        (r) => `  ${fixed(r.f, 1)} Hz for ${fixed(r.decayS, 2)} s, ${fixed(r.levelDb, 0)} dB`,
+      );
+      return [
+        `${l.file}: ${KIND_WORDS[l.kind]}, ${l.rate} Hz${l.snrDb === null ? '' : `, ${fixed(l.snrDb, 0)} dB over the noise`}`,
+        ...(bands.length > 0 ? ['  decay, s      EDT    T20    T30', ...bands] : []),
+        ...(rings.length > 0 ? ['  what rings below 300 Hz', ...rings] : []),
+        ...l.warnings.map((w) => `  ${w}`),
+      ].join('\n');
+    })
+    .join('\n\n');
+}
+
+/** The loudspeaker of an id or a letter. Throws ListenError when there is none. */
+export function loudspeakerOf(all: readonly PlacedLoudspeaker[], name: string): PlacedLoudspeaker {
+  const found = all.find((l) => l.id === name || l.letter === name);
+  if (found) return found;
+  throw new ListenError(`--loudspeaker: expected one of ${all.map((l) => l.id).join(', ')}, found "${name}"`);
+}
+
+export interface SimulateOptions {
+  loudspeaker: string;
+  at: string;
+  sweep: Sweep | null;
+  around: Surroundings;
+}
+
+/** A sweep is played so far under full scale that the loudest mode of a room has room above it. */
+const HEADROOM = 0.06;
+const SILENCE_SECONDS = 1.5;
+export const SIMULATED_RATE = 48000;
+
+function placeOf(text: string): { x: number; y: number; z: number } | null {
+  if (text === 'seat') return null;
+  const parts = text.split(',').map(Number);
+  if (parts.length !== 3 || !parts.every(Number.isFinite))
+    throw new ListenError(`--at: expected "seat" or x,y,z in metres (survey coordinates), found "${text}"`);
+  return { x: parts[0]!, y: parts[1]!, z: parts[2]! };
+}
+
+/** What a microphone hears of a project's room: an impulse response, or a sweep played in it. */
+export async function simulate(
+  project: Project,
+  { loudspeaker, at, sweep, around }: SimulateOptions,
+): Promise<Samples> {
+  const setting = hearingSetting(project, placeOf(at));
+  const all = settingOf(project).loudspeakers;
+  const playing = loudspeaker === 'all' ? all : [loudspeakerOf(all, loudspeaker)];
+  const solution = await createWaveEngine(loadLinalg).solve(setting, 'full', () => {});
+  const heard = await hearRoom(setting, 'refused' in solution ? null : solution, playing, {
+    rate: SIMULATED_RATE,
+    seed: around.seed,
+  });
+  const sum = new Float64Array(Math.max(...heard.map((h) => h.samples.length)));
+  for (const h of heard) h.samples.forEach((v, i) => (sum[i]! += v));
+  if (!sweep) return recorded(sum, SIMULATED_RATE, around);
+  const fades = { fadeIn: Math.min(0.1, sweep.seconds / 20), fadeOut: 0.01 };
+  const played = sweepSamples({ ...sweep, ...fades }, SIMULATED_RATE);
+  const whole = new Float64Array(played.length + sum.length + SILENCE_SECONDS * SIMULATED_RATE);
+  convolve(played, sum).forEach((v, i) => (whole[i] = HEADROOM * v));
+  return recorded(whole, SIMULATED_RATE, around);
+}
+
+/** Surroundings from the options of the command line. Throws ListenError for what is no number. */
+export function surroundingsOf(values: Readonly<Record<string, string | boolean | undefined>>): Surroundings {
+  const number = (name: string, low: number, high: number): number | null => {
+    const text = values[name];
+    if (typeof text !== 'string') return null;
+    const value = Number(text);
+    if (!(text.trim() !== '' && value >= low && value <= high))
+      throw new ListenError(`--${name}: expected a number from ${low} to ${high}, found "${text}"`);
+    return value;
+  };
+  // Noise above full scale is none: 70 is taken as −70.
+  const noise = number('noise', -200, 200);
+  return {
+    ...QUIET,
+    seed: Math.round(number('seed', 0, 1e9) ?? 1),
+    noiseDb: noise === null ? null : -Math.abs(noise),
+    hum: number('hum', 20, 1000),
+    rattle: number('rattle', 20, 10000),
+    clip: values.clip === true,
+  };
+}
+
+export const wavBytes = (samples: Samples): Uint8Array => writeWav([Float32Array.from(samples)], SIMULATED_RATE);

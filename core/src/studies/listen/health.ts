@@ -1,0 +1,95 @@
+/** What else is in a recording: a thing that rattles along, a clock that drifts. */
+import type { DecayReading } from '../../signal/decay';
+import { envelopeOf, signalOf, sizeFor, spectrumOf } from '../../signal/fourier';
+import { peakOf } from '../../signal/onset';
+import { type Sweep, sweepScale } from '../../signal/sweep';
+
+// Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
+const { PI, abs, ceil, cos, exp, log, log10, max, min, round } = Math;
+
+/** Above the room's modes, Hz. */
+const RATTLES = [150, 6000] as const;
+/** Late part that is looked at, s, from the moment the room has fallen by `FALLEN_DB`. */
+const LATE_SECONDS = 0.35;
+const FALLEN_DB = -35;
+/** Stands over its surroundings by so much, dB, and lasts so many times the room's decay, at least so long, s. */
+const STANDS_OUT_DB = 20;
+const LASTS = 2;
+const LEAST_SECONDS = 0.5;
+
+function powerOf(x: ArrayLike<number>, rate: number, from: number): { power: Float64Array; bin: number } {
+  const length = round(LATE_SECONDS * rate);
+  const n = sizeFor(length);
+  const part = Float64Array.from({ length }, (_, i) => (x[from + i] ?? 0) * (0.5 - 0.5 * cos((2 * PI * i) / length)));
+  const spectrum = spectrumOf(part, n);
+  return {
+    power: Float64Array.from({ length: n / 2 }, (_, k) => spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2),
+    bin: rate / n,
+  };
+}
+
+/** Long narrow rings above the modes: when the room has died away, they stand alone. */
+export function rattlesOf(
+  x: ArrayLike<number>,
+  rate: number,
+  onset: number,
+  octaves: DecayReading,
+): { f: number; seconds: number }[] {
+  const times = octaves.bands.flatMap((b) => (b.mid > RATTLES[0] && b.t20 !== null ? [b.t20] : []));
+  if (times.length === 0) return [];
+  const typical = times.sort((a, b) => a - b)[times.length >> 1]!;
+  const start = onset + round((-FALLEN_DB / 60) * typical * rate);
+  const later = start + round(0.15 * rate);
+  if (later + LATE_SECONDS * rate > x.length) return [];
+  const [first, second] = [powerOf(x, rate, start), powerOf(x, rate, later)];
+  const { power, bin } = second;
+  const found: { f: number; seconds: number }[] = [];
+  for (let k = ceil(RATTLES[0] / bin); k * bin < min(RATTLES[1], 0.45 * rate); k++) {
+    if (!(power[k]! > power[k - 1]! && power[k]! >= power[k + 1]!)) continue;
+    const reach = max(20, round(0.1 * k));
+    const around = [...power.slice(max(1, k - reach), k - 5), ...power.slice(k + 6, k + reach)].sort((a, b) => a - b);
+    const median = around[around.length >> 1] ?? 0;
+    if (!(10 * log10(power[k]! / max(median, 1e-300)) > STANDS_OUT_DB)) continue;
+    // How fast it falls between both windows.
+    const at = (p: Float64Array) => p[k - 1]! + p[k]! + p[k + 1]!;
+    const fall = (10 * log10(at(first.power) / at(second.power))) / ((later - start) / rate);
+    const seconds = fall > 0 ? 60 / fall : Infinity;
+    // What does not fall is a tone of the noise.
+    if (seconds > max(LEAST_SECONDS, LASTS * typical) && seconds < 6) found.push({ f: k * bin, seconds });
+  }
+  return found;
+}
+
+/** A clock is told of when the direct sound comes so much later at the top than in the middle, s: an early reflection may do less. */
+const TOLD_SECONDS = 0.0005;
+const DRIFT_BANDS = [2000, 12000] as const;
+
+/** When the direct sound comes in a band, s from the onset: the first maximum of its envelope near its largest. */
+function arrivalIn(x: ArrayLike<number>, rate: number, onset: number, f: number): number {
+  const lead = round(0.02 * rate);
+  const length = 2 * lead + round(0.03 * rate);
+  const n = sizeFor(length);
+  const spectrum = spectrumOf(
+    Float64Array.from({ length }, (_, i) => x[onset - lead + i] ?? 0),
+    n,
+  );
+  const bin = rate / n;
+  for (let k = 0; k <= n / 2; k++) {
+    const g = exp(-0.5 * ((k * bin - f) / (0.3 * f)) ** 2);
+    spectrum[2 * k]! *= g;
+    spectrum[2 * k + 1]! *= g;
+  }
+  const envelope = envelopeOf(signalOf(spectrum));
+  const most = peakOf(envelope) * 0.5;
+  let at = 0;
+  while (at < envelope.length - 1 && !(envelope[at]! >= most && envelope[at]! >= envelope[at + 1]!)) at++;
+  return (at - lead) / rate;
+}
+
+/** How fast the recorder's clock runs against the player's, parts in a million, from how much later high notes of the direct sound come; null: not told. */
+export function driftOf(x: ArrayLike<number>, rate: number, onset: number, sweep: Sweep): number | null {
+  const [low, high] = DRIFT_BANDS;
+  if (high * 1.4 > min(sweep.to, rate / 2)) return null;
+  const late = arrivalIn(x, rate, onset, high) - arrivalIn(x, rate, onset, low);
+  return abs(late) > TOLD_SECONDS ? (late / (sweepScale(sweep) * log(high / low))) * 1e6 : null;
+}

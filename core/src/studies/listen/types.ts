@@ -1,0 +1,82 @@
+/** What is read of a recording. Levels in dB, frequencies in Hz, times in s. */
+import type { Arrivals } from '../../signal/arrivals';
+import type { DecayReading } from '../../signal/decay';
+import type { Tone } from '../../signal/levels';
+import type { Ringing } from '../../signal/ringing';
+import type { Slices, TimeMap } from '../../signal/slices';
+import type { Sweep } from '../../signal/sweep';
+import type { Hidden, ResponseWindow } from '../../signal/response';
+
+/** What a recording is of: an impulse response, a sweep played in the room, noise that stays, nothing. */
+export type RecordingKind = 'impulse' | 'sweep' | 'noise' | 'silence';
+
+export interface Recording {
+  samples: ArrayLike<number>;
+  rate: number;
+  /** Largest value its numbers can have. */
+  fullScale: number;
+  /** Fewer samples than its file announces. */
+  shortened?: boolean;
+}
+
+/** An impulse response ready to be read. */
+export interface HeardImpulse {
+  kind: RecordingKind;
+  samples: Float64Array<ArrayBuffer>;
+  rate: number;
+  /** Sample the direct sound begins at; null: there is none. */
+  onset: number | null;
+  /** The sweep it was made with, known or found. */
+  sweep: Sweep | null;
+  clippedSamples: number;
+  /** What was recorded while nothing was played: noise and its tones are read there. */
+  quiet: Float64Array<ArrayBuffer>;
+  warnings: ListenWarning[];
+}
+
+export type ListenWarning =
+  | { code: 'silent' }
+  | { code: 'shortened' }
+  | { code: 'clipped'; samples: number }
+  | { code: 'noise-only' }
+  | { code: 'cut-short'; seconds: number }
+  | { code: 'distortion'; levelDb: number }
+  | { code: 'drift'; ppm: number }
+  | { code: 'hum'; f: number; mains: 50 | 60; order: number; levelDb: number }
+  | { code: 'tone'; f: number; levelDb: number }
+  | { code: 'rattle'; f: number; seconds: number }
+  | { code: 'range'; bands: number[]; rangeDb: number };
+
+export interface NoiseReading {
+  /** By octave 63 … 8000, dB re full scale; null where the rate does not reach it. */
+  octaves: (number | null)[];
+  tones: Tone[];
+  seconds: number;
+}
+
+export interface ResponseReading {
+  window: ResponseWindow;
+  grid: number[];
+  /** At 1/48 octave; what is shown is smoothed from the transfer anew. */
+  finest: Float64Array;
+  /** Below this it means nothing, Hz. */
+  lowest: number;
+}
+
+export interface ListenReading {
+  onset: number;
+  /** Peak over noise of the whole, dB. */
+  snrDb: number | null;
+  octaves: DecayReading;
+  thirds: DecayReading;
+  ringing: Ringing;
+  arrivals: Arrivals;
+  slices: Slices;
+  map: TimeMap;
+  step: Float64Array;
+  speech: number | null;
+  noise: NoiseReading | null;
+  warnings: ListenWarning[];
+}
+
+export type { Hidden };
