@@ -147,6 +147,8 @@ const STEPS: Record<number, (old: Json) => Json> = {
       making: makingOfVersion11(),
     };
   },
+  // Version 11 kept no measurements.
+  11: (old) => ({ ...old, version: 12, measured: { list: [], rooms: {} } }),
 };
 
 function treatmentOfVersion5(): Json {

@@ -10,9 +10,9 @@ export const partsOf = (project: Project, parts: readonly Part[]): unknown[] =>
 const allBut = (...left: Part[]): readonly Part[] => PARTS.filter((p) => !left.includes(p));
 
 /** Names, notes and what the site met: said, never computed with. */
-const SAID: Part[] = ['name', 'log', 'site', 'making'];
+const SAID: Part[] = ['name', 'log', 'site', 'making', 'measured'];
 /** What is bought, and everything that decides it. */
-export const BOUGHT = allBut('name', 'log', 'site', 'tape', 'treatment.hanging', 'treatment.fixings');
+export const BOUGHT = allBut('name', 'log', 'site', 'tape', 'measured', 'treatment.hanging', 'treatment.fixings');
 /** What may be heard: prices and habits change no answer about the room. */
 export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'treatment.hanging', 'treatment.fixings');
 /** What decides where pieces hang, and how they line up. */

@@ -11,6 +11,7 @@ import { searchSeat } from '../studies/search/study';
 import { studyOrientation } from '../studies/seat/orient';
 import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands';
 import { demo } from '../testing/demo';
+import { measured } from '../testing/measured';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
 import { buildAt } from './build';
@@ -62,6 +63,7 @@ const OWN = {
 const furnished = () =>
   edited(
     demo('bakehouse'),
+    measured(demo('bakehouse'), 'm1'),
     numbers({ A: 2 }),
     { type: 'put-paid', paid: { id: 'x1', at: '2026-11-04T08:00:00Z', what: 'Timber', amount: 12 } },
     { type: 'put-material', material: OWN },
@@ -130,6 +132,7 @@ describe('parts', () => {
         'buying',
         'log',
         'making',
+        'measured',
         'name',
         'site',
         'tape',

@@ -8,6 +8,7 @@ import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
 import { JOINTS } from '../recipes/parts/joints';
 import { unitsOf } from '../document/units';
+import { measured } from './measured';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';
 
@@ -223,6 +224,19 @@ const makers: Makers = {
     type: 'set-cover',
     recipe: r.pick(['panel-10', 'panel-15-gap', anyId(r, p.treatment.recipes, 'none')]),
   }),
+  'put-measurement': (r, p) =>
+    r.whole(0, 2) === 0 && p.measured.list.length > 0
+      ? {
+          type: 'put-measurement',
+          measurement: { ...r.pick(p.measured.list), title: `Again ${r.whole(1, 9)}` },
+          room: null,
+        }
+      : (measured(p, fresh(r, 'm'), { title: `Take ${r.whole(1, 9)}` }) as Extract<
+          Command,
+          { type: 'put-measurement' }
+        >),
+  'take-measurement': (r, p) => ({ type: 'take-measurement', id: anyId(r, p.measured.list, 'none') }),
+  'restore-room': (r, p) => ({ type: 'restore-room', key: r.pick([...Object.keys(p.measured.rooms), 'none']) }),
   'write-log': (r) => ({
     type: 'write-log',
     entry: {

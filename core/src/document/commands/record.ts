@@ -1,4 +1,5 @@
 /** Edits of what is wanted of the room and of what is written down about it. */
+import { dropEmptyRooms, inMeasuredRoom } from '../measured';
 import { schoolFor } from './brief';
 import { put, takeFrom } from './lists';
 import type { Handlers, RecordCommand } from './types';
@@ -25,5 +26,19 @@ export const RECORD: Handlers<RecordCommand> = {
   'set-site'(draft, { mark, site }) {
     if (site === null) delete draft.site[mark];
     else draft.site[mark] = { done: false, found: null, note: '', ...draft.site[mark], ...site };
+  },
+  'put-measurement'({ measured }, { measurement, room }) {
+    if (room) measured.rooms[measurement.room] = structuredClone(room);
+    put(measured.list, structuredClone(measurement));
+    dropEmptyRooms(measured);
+  },
+  'take-measurement'({ measured }, { id }) {
+    takeFrom(measured.list, id);
+    dropEmptyRooms(measured);
+  },
+  'restore-room'(draft, { key }) {
+    const room = draft.measured.rooms[key];
+    if (!room) throw new RangeError(`restore-room: key must be one of a measured room, got ${key}`);
+    Object.assign(draft, inMeasuredRoom(draft, structuredClone(room)));
   },
 };

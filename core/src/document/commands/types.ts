@@ -14,10 +14,13 @@ import type {
   Ceiling,
   Framing,
   Furniture,
+  Hanging,
   HeadRange,
   LogEntry,
   Loudspeaker,
   Making,
+  MeasuredRoom,
+  Measurement,
   Opening,
   OwnMaterial,
   OwnRecipe,
@@ -25,7 +28,6 @@ import type {
   Patch,
   Piece,
   PieceState,
-  Hanging,
   Plan,
   Platform,
   Project,
@@ -130,7 +132,12 @@ export type RecordCommand =
   | { type: 'set-target'; target: Partial<Project['target']> }
   | { type: 'write-log'; entry: LogEntry }
   | { type: 'strike-log'; id: string }
-  | { type: 'set-site'; mark: string; site: Partial<SiteMark> | null };
+  | { type: 'set-site'; mark: string; site: Partial<SiteMark> | null }
+  /** A measurement, new or changed, with the room it was taken in where that is new. */
+  | { type: 'put-measurement'; measurement: Measurement; room: MeasuredRoom | null }
+  | { type: 'take-measurement'; id: string }
+  /** The room of a measurement becomes the document's. */
+  | { type: 'restore-room'; key: string };
 
 export type SingleCommand = RoomCommand | SeatCommand | TreatmentCommand | RecordCommand;
 

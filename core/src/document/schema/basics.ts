@@ -80,6 +80,10 @@ export const LIMITS = {
   wareWidth: [0.002, 6],
   wareThickness: [0.0001, 1],
   pack: [0.01, 100000],
+  sweepHz: [1, 200000],
+  sweepSeconds: [0.1, 120],
+  sampleRate: [1000, 768000],
+  fullScaleDb: [60, 180],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) =>

@@ -388,3 +388,36 @@ export const tape = z.strictObject({
     .array(z.strictObject({ from: id, to: id, length: z.number().check(z.minimum(0.05), z.maximum(120)) }))
     .check(z.maxLength(200)),
 });
+
+/** Where a measurement's samples came from. */
+export const MEASURED_BY = ['file', 'live', 'simulated'] as const;
+/** What was measured, and where: its samples lie elsewhere, by their content. */
+export const measurement = z.strictObject({
+  id,
+  /** ISO 8601, from the clock of who took it. */
+  at: z.iso.datetime(),
+  title: line(1, 120),
+  kind: z.enum(['impulse', 'noise']),
+  by: z.enum(MEASURED_BY),
+  /** The file it came from, or the input it was taken with. */
+  from: line(0, 200),
+  /** Letters of the loudspeakers that played; empty: none did, or it is not said. */
+  loudspeakers: z.array(line(1, 3)).check(z.maxLength(24)),
+  /** Where the microphone stood; `at` in survey coordinates, null: at the seat of its room. */
+  place: z.strictObject({
+    name: line(1, 80),
+    at: z.nullable(z.strictObject({ x: within('coordinate'), y: within('coordinate'), z: within('lift') })),
+  }),
+  sweep: z.nullable(
+    z.strictObject({ from: within('sweepHz'), to: within('sweepHz'), seconds: within('sweepSeconds') }),
+  ),
+  /** Content of its samples (SHA-256), and their rate, Hz. */
+  audio: z.string().check(z.regex(/^[0-9a-f]{64}$/, 'expected 64 hexadecimal digits')),
+  rate: within('sampleRate'),
+  clipped: z.int().check(z.minimum(0), z.maximum(1e9)),
+  /** Sound level of full scale, dB re 20 µPa; null: not known. */
+  fullScaleDb: z.nullable(within('fullScaleDb')),
+  note: lines(2000),
+  /** The room at that moment: a key of `rooms`. */
+  room: key(40),
+});

@@ -1,5 +1,5 @@
 /**
- * The saved document, version 11: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 12: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */
@@ -29,6 +29,7 @@ import {
   loudspeaker,
   making,
   marking,
+  measurement,
   opening,
   ownMaterial,
   partition,
@@ -47,14 +48,10 @@ export { LIMITS } from './basics';
 export { DAYS, FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, STEPS, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 11;
+export const VERSION = 12;
 
-const shape = z.strictObject({
-  format: z.literal(FORMAT),
-  version: z.literal(VERSION),
-  id,
-  name: line(1, 200),
-  brief,
+/** Everything that sounds, or decides what does: what a measurement keeps of the room it was taken in. */
+const sounding = {
   climate: z.strictObject({
     temperatureC: within('temperatureC'),
     humidityPercent: within('humidityPercent'),
@@ -76,8 +73,6 @@ const shape = z.strictObject({
     furniture: z.array(furniture).check(z.maxLength(200)),
     framing: z.record(id, framing),
   }),
-  /** What the tape said, as long as it is kept: the plan itself is in `room.corners`. */
-  tape,
   /** Entries of the owner's own, beside the library. */
   materials: z.array(ownMaterial).check(z.maxLength(300)),
   states: z.strictObject({ list: z.array(state).check(z.maxLength(30)), current: z.nullable(id) }),
@@ -92,6 +87,19 @@ const shape = z.strictObject({
     range: headRange,
   }),
   loudspeakers: z.array(loudspeaker).check(z.maxLength(24)),
+};
+/** Everything decided, laid out and hung, and recipes of one's own, beside the library. */
+const hung = { pieces: z.array(piece).check(z.maxLength(1000)), recipes: z.array(recipe).check(z.maxLength(200)) };
+
+const shape = z.strictObject({
+  format: z.literal(FORMAT),
+  version: z.literal(VERSION),
+  id,
+  name: line(1, 200),
+  brief,
+  ...sounding,
+  /** What the tape said, as long as it is kept: the plan itself is in `room.corners`. */
+  tape,
   marking,
   target: z.strictObject({
     school: z.enum(SCHOOLS),
@@ -112,12 +120,9 @@ const shape = z.strictObject({
     leftRightAlike: z.boolean(),
     /** Sizes that can be had beside the recipe's own. */
     stock: z.array(size).check(z.maxLength(20)),
-    /** Everything decided, laid out and hung. */
-    pieces: z.array(piece).check(z.maxLength(1000)),
+    ...hung,
     hanging,
     fixings,
-    /** Recipes of one's own, beside the library. */
-    recipes: z.array(recipe).check(z.maxLength(200)),
     plan,
     /** Materials' prices, in the brief's currency. */
     prices,
@@ -127,6 +132,11 @@ const shape = z.strictObject({
   site: z.record(key(120), siteMark),
   buying,
   making,
+  /** What was measured, and the rooms it was measured in, each once, by what is in them. */
+  measured: z.strictObject({
+    list: z.array(measurement).check(z.maxLength(500)),
+    rooms: z.record(key(40), z.strictObject({ ...sounding, ...hung })),
+  }),
 });
 
 export type Project = z.infer<typeof shape>;
@@ -154,6 +164,9 @@ export type SiteMark = Project['site'][string];
 export type Buying = Project['buying'];
 export type Making = Project['making'];
 export type Step = Making['done'][number]['step'];
+export type Measured = Project['measured'];
+export type Measurement = Measured['list'][number];
+export type MeasuredRoom = Measured['rooms'][string];
 export type Hanging = Project['treatment']['hanging'];
 export type Spread = Hanging['spread'];
 export type Fixings = Project['treatment']['fixings'];
@@ -346,6 +359,17 @@ function checkBuying(p: Project, mustBeKnown: (path: (string | number)[], name: 
   for (const name of Object.keys(readyMade)) mustBeKnown(['buying', 'readyMade', name], name);
 }
 
+/** Every measurement's room is kept, and none is twice in the list. */
+function checkMeasured({ measured: { list, rooms } }: Project, wrong: Wrong): void {
+  const seen = new Set<string>();
+  list.forEach((m, i) => {
+    if (seen.has(m.id)) wrong(['measured', 'list', i, 'id'], `expected "${m.id}" only once`);
+    seen.add(m.id);
+    if (!Object.hasOwn(rooms, m.room))
+      wrong(['measured', 'list', i, 'room'], `expected the key of a room kept in "rooms", got "${m.room}"`);
+  });
+}
+
 export const projectSchema = shape.check((ctx) => {
   const p = ctx.value;
   let sound = true;
@@ -385,6 +409,7 @@ export const projectSchema = shape.check((ctx) => {
   p.treatment.plan.recipes.forEach((r, i) => mustBeKnown(['treatment', 'plan', 'recipes', i, 'id'], r.id));
   checkPieces(p, mustBeKnown, wrong);
   checkBuying(p, mustBeKnown, wrong);
+  checkMeasured(p, wrong);
   for (const [id, way] of Object.entries(p.treatment.fixings.ways)) {
     const path = ['treatment', 'fixings', 'ways', id];
     mustBeKnown(path, id);
