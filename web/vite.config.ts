@@ -31,7 +31,7 @@ const offline = VitePWA({
     ],
   },
   workbox: {
-    globPatterns: ['**/*.{js,css,html,svg,png,wasm,woff2,woff}', 'assets/*.json'],
+    globPatterns: ['**/*.{js,css,html,svg,png,wasm,woff2,woff}', 'assets/*.json', 'recordings/*.wav'],
     maximumFileSizeToCacheInBytes: 8 * 1024 * 1024,
     navigateFallback: '/index.html',
     navigateFallbackDenylist: [/^\/api\//],

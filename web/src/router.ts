@@ -10,6 +10,7 @@ const stages = {
   recipes: () => import('./stages/recipes/RecipesStage.vue'),
   hang: () => import('./stages/hang/HangStage.vue'),
   build: () => import('./stages/build/BuildStage.vue'),
+  listen: () => import('./stages/listen/ListenStage.vue'),
 } as const;
 const pages = {
   sheet: () => import('./stages/sheet/SheetPage.vue'),

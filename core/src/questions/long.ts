@@ -19,6 +19,7 @@ import type { OrientInputs, OrientResult } from '../studies/seat/orient';
 import type { Study } from '../studies/types';
 import type { LayOutInputs, LayOutResult } from '../studies/hang/types';
 import type { Glance } from './glance';
+import type { ListenOutcome, ListenTask } from './listening';
 import { BOUGHT, HEARD, HUNG, heardAnywhere, partsOf, waves } from './parts';
 
 type Shape<Asked, Inputs, Result> = { asked: Asked; inputs: Inputs; result: Result };
@@ -94,7 +95,8 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
   },
 };
 
-/** A drawing brought from elsewhere is read in a worker too, though it asks nothing of a document. */
+/** Drawings and recordings brought from elsewhere are read in a worker too, though they ask nothing of a document. */
 export interface Reading {
   outline: { inputs: { name: string; bytes: ArrayBuffer }; result: ReadOutline };
+  listen: { inputs: ListenTask; result: ListenOutcome };
 }

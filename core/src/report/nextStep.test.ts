@@ -1,6 +1,7 @@
 /** The next step of each stage, on an empty project, on rooms half done, and on what the studies say. */
 import { createProject } from '../document/create';
 import type { Project } from '../document/schema/project';
+import { measured } from '../testing/measured';
 import { numbers, pieceAt } from '../testing/pieces';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
 import { nextStepSentence } from '../words/nextStep';
@@ -34,8 +35,18 @@ describe('a new project is led', () => {
   const fresh = createProject('n', 'Spare room', { length: 4.4, width: 3.2, height: 2.4 });
 
   test('every stage says one thing, in a whole sentence', () => {
-    for (const stage of ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build'] as const)
+    for (const stage of ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen'] as const)
       expect(nextStepSentence(step(stage, fresh))).toMatch(/^[A-ZÀ-Þ].*\.$/);
+  });
+
+  test('before anything else a baseline, then a measurement of a changed room, then both beside each other', () => {
+    expect(step('listen', fresh).kind).toBe('baseline');
+    const once = edited(fresh, measured(fresh, 'a'));
+    expect(step('listen', once).kind).toBe('measure-again');
+    const changed = edited(once, { type: 'set-height', height: 2.5 });
+    expect(step('listen', edited(changed, measured(changed, 'b'))).kind).toBe('beside');
+    for (const kind of ['baseline', 'measure-again', 'beside'] as const)
+      expect(nextStepSentence({ kind })).toMatch(/^[A-Z].*\.$/);
   });
 
   test('first the tape, then openings, then furniture, then Seat', () => {

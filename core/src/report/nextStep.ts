@@ -14,6 +14,7 @@ export type NextStep =
   | { kind: 'answer'; panels: number }
   | { kind: 'lay-out'; count: number }
   | { kind: 'decay-plan' | 'decay-wait' | 'decide' | 'lists' }
+  | { kind: 'baseline' | 'measure-again' | 'beside' }
   | { kind: 'go'; to: StageId };
 
 export interface StepParts {
@@ -77,5 +78,9 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
     case 'build':
       if (project.treatment.pieces.length === 0) return { kind: 'decide' };
       return waiting > 0 ? { kind: 'doubts', count: waiting } : { kind: 'lists' };
+    case 'listen': {
+      const rooms = new Set(project.measured.list.filter((m) => m.kind === 'impulse').map((m) => m.room));
+      return { kind: rooms.size === 0 ? 'baseline' : rooms.size === 1 ? 'measure-again' : 'beside' };
+    }
   }
 }

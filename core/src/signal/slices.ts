@@ -117,7 +117,8 @@ export function timeMapOf(x: ArrayLike<number>, rate: number, onset: number, opt
       const i = max(0, min(size - 2, floor(at)));
       const part = at - i;
       const power = (k: number) => out[2 * k]! ** 2 + out[2 * k + 1]! ** 2;
-      const level = 10 * log10(max(1e-24, power(i) * (1 - part) + power(i + 1) * part));
+      // Re the band's width: an even spectrum is even here too.
+      const level = 10 * log10(max(1e-24, (power(i) * (1 - part) + power(i + 1) * part) / sigma ** 2));
       levelsDb[row * columns + column] = level;
       top = max(top, level);
     });

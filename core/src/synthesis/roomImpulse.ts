@@ -20,6 +20,8 @@ export interface Arrival {
   delay: number;
   /** Amplitude by octave 63 Hz … 8 kHz; negative turns it over. */
   octaves: PerOctave;
+  /** What it came off. */
+  name?: string;
 }
 
 export interface RoomSound {

@@ -2,6 +2,8 @@
 import type { DecayReason } from '../signal/decay';
 import { frequencyLabel } from '../quantities/bands';
 import { fixed } from '../quantities/format';
+import { type LengthSystem, lengthText } from '../quantities/lengths';
+import type { Changed, Comparison } from '../studies/listen/compare';
 import type { HeardImpulse, ListenWarning } from '../studies/listen/types';
 
 const hz = (f: number) => `${f < 1000 ? fixed(f, f < 100 ? 1 : 0) : frequencyLabel(f)} Hz`;
@@ -49,4 +51,66 @@ export const KIND_WORDS: Readonly<Record<HeardImpulse['kind'], string>> = {
   sweep: 'a sweep',
   noise: 'noise',
   silence: 'silence',
+};
+
+const HOW = { came: 'is new', went: 'is gone', moved: 'stands elsewhere', changed: 'is another' } as const;
+const TONES = {
+  level: 'its level',
+  delay: 'its delay',
+  polarity: 'its polarity',
+  crossover: 'its crossover',
+  shelf: 'its low shelf',
+} as const;
+const letters = (list: readonly string[]) => (list.length > 0 ? list.join(' and ') : 'nobody');
+const soundLevel = (db: number | null) => (db === null ? 'not known' : `${fixed(db, 1)} dB`);
+
+export function changedSentence(c: Changed, system: LengthSystem): string {
+  const length = (m: number) => lengthText(m, system);
+  switch (c.what) {
+    case 'loudspeakers':
+      return `Another loudspeaker played: ${letters(c.before)}, then ${letters(c.after)}.`;
+    case 'place':
+      return `The microphone stood elsewhere: ${c.before}, then ${c.after}${c.by === null ? '' : `, ${length(c.by)} away`}.`;
+    case 'calibration':
+      return `The sound level of full scale: ${soundLevel(c.before)}, then ${soundLevel(c.after)}.`;
+    case 'source':
+      return 'They were taken in another way or with another input.';
+    case 'state':
+      return `The room was “${c.before ?? 'as surveyed'}”, then “${c.after ?? 'as surveyed'}”.`;
+    case 'room-shape':
+      return 'The plan, the ceiling, a beam or a partition is another.';
+    case 'material':
+      return `Surface ${c.of} is made of something else.`;
+    case 'furniture':
+    case 'opening':
+    case 'patch':
+      return `${c.name} ${HOW[c.how]}.`;
+    case 'pieces':
+      return `${c.recipe}: ${c.before}, then ${c.after}.`;
+    case 'pieces-moved':
+      return `${c.count} of ${c.recipe} ${c.count === 1 ? 'hangs' : 'hang'} elsewhere.`;
+    case 'recipe':
+      return `${c.name} is built in another way.`;
+    case 'loudspeaker-moved':
+      return `Loudspeaker ${c.letter} moved by ${length(c.by)}.`;
+    case 'loudspeaker-turned':
+      return `Loudspeaker ${c.letter} was turned.`;
+    case 'tone':
+      return `Loudspeaker ${c.letter}: ${TONES[c.how]} is another.`;
+    case 'rig':
+      return `Loudspeaker ${c.letter} ${c.how === 'came' ? 'is new' : 'is gone'}.`;
+    case 'seat':
+      return `The seat moved by ${length(c.by)}.`;
+    case 'air':
+      return `It was ${fixed(c.before, 0)} °C, then ${fixed(c.after, 0)} °C.`;
+  }
+}
+
+export const VERDICT_WORDS: Readonly<Record<Comparison['verdict'], string>> = {
+  yes: 'They may be compared in level, shape and decay.',
+  'shape-only': 'They may be compared in shape and decay; how loud they are says nothing.',
+  'decay-only': 'Only their decay may be compared: their curves are those of other loudspeakers.',
+  'two-places':
+    'Their curves are those of other places: below some 300 Hz and in single arrivals they differ for that alone. Decay may be compared.',
+  no: 'They may not be compared: one is noise.',
 };

@@ -50,6 +50,12 @@ export function nextStepSentence(step: NextStep): string {
       return 'Nothing is decided yet. Decide in Decay how many panels of which kind.';
     case 'lists':
       return 'Check what is ticked under Shop, take the list away, and tick off under Work what is done.';
+    case 'baseline':
+      return 'Measure before anything is changed: without a baseline nothing can be proved later.';
+    case 'measure-again':
+      return 'Measure again after the next change, one change at a time, the microphone on the same spot.';
+    case 'beside':
+      return 'Lay two measurements over each other under Beside: it says first what else changed.';
     case 'go':
       return GO[step.to]!;
   }

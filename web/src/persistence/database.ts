@@ -74,11 +74,22 @@ export interface StoredPhoto {
   bytes: ArrayBuffer;
 }
 
+/** Samples of a measurement, once by what is in them; several projects may speak of them. */
+export interface StoredRecording {
+  /** SHA-256 of the bytes. */
+  hash: string;
+  /** Hz. */
+  rate: number;
+  /** 32-bit floating point. */
+  bytes: ArrayBuffer;
+}
+
 export class Database extends Dexie {
   projects!: Table<StoredProject, string>;
   /** What a list shows, so that it reads no projects. Written with them. */
   names!: Table<ProjectEntry, string>;
   photos!: Table<StoredPhoto, string>;
+  recordings!: Table<StoredRecording, string>;
 
   constructor(name: string, options?: DexieOptions) {
     super(name, options);
@@ -90,6 +101,12 @@ export class Database extends Dexie {
         await old.table<StoredProject>('projects').each((record) => void old.table('names').put(entryOf(record)));
       });
     this.version(3).stores({ projects: 'id, savedAt', names: 'id, savedAt', photos: 'id, project' });
+    this.version(4).stores({
+      projects: 'id, savedAt',
+      names: 'id, savedAt',
+      photos: 'id, project',
+      recordings: 'hash',
+    });
   }
 }
 

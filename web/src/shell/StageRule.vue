@@ -21,6 +21,7 @@ interface State {
   doubt: boolean;
 }
 
+const measured = computed(() => doc.project?.measured.list.length ?? 0);
 const bassSolved = computed(() => results.measures.some((m) => m.id === 'swing'));
 
 const states = computed((): Record<StageId, State> => {
@@ -79,6 +80,7 @@ const states = computed((): Record<StageId, State> => {
             doubt: (results.doubts.build ?? 0) > 0,
           }
         : { text: 'nothing yet', doubt: false },
+    listen: { text: measured.value > 0 ? counted(measured.value, 'measurement') : 'nothing yet', doubt: false },
   };
 });
 </script>

@@ -3,7 +3,17 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
-import type { BassPart, BuildPart, DecayPart, HangPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
+import type {
+  BassPart,
+  BuildPart,
+  DecayPart,
+  HangPart,
+  ListenPart,
+  ListenPicture,
+  MarksPart,
+  SeatPart,
+  SurveyPart,
+} from '../words/stages';
 
 export interface Selection {
   kind:
@@ -55,6 +65,10 @@ export const useSession = defineStore('session', () => {
   const decayPart = ref<DecayPart>('target');
   const hangPart = ref<HangPart>('piece');
   const buildPart = ref<BuildPart>('buy');
+  const listenPart = ref<ListenPart>('kept');
+  const listenPicture = ref<ListenPicture>('response');
+  /** Measurements drawn in Listen, the first one in full; those of another project are not found and count for nothing. */
+  const listened = ref<string[]>([]);
   /** Build sheet shown in Build, by its letter; empty: the first. */
   const buildSheet = ref('');
   /** Pieces chosen together with the one in the selection. */
@@ -106,6 +120,9 @@ export const useSession = defineStore('session', () => {
     decayPart,
     hangPart,
     buildPart,
+    listenPart,
+    listenPicture,
+    listened,
     buildSheet,
     hangFace,
     alsoChosen,

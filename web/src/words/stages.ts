@@ -17,6 +17,7 @@ export const STAGES: readonly StageWords[] = [
   { id: 'recipes', name: 'Recipes', question: 'what does a thing built like this really do?' },
   { id: 'hang', name: 'Hang', question: 'where exactly does each piece hang?' },
   { id: 'build', name: 'Build', question: 'what to buy?' },
+  { id: 'listen', name: 'Listen', question: 'what does the room really do?' },
 ];
 
 /** Parts of the survey's bench. */
@@ -71,6 +72,25 @@ export const BUILD_PARTS = [
   { id: 'shop', name: 'Shop' },
 ] as const;
 export type BuildPart = (typeof BUILD_PARTS)[number]['id'];
+
+/** What of a measurement is drawn. */
+export const LISTEN_PICTURES = [
+  { id: 'response', name: 'Response' },
+  { id: 'decay', name: 'Decay' },
+  { id: 'rings', name: 'What rings' },
+  { id: 'fading', name: 'Dying away' },
+  { id: 'arrivals', name: 'Arrivals' },
+  { id: 'noise', name: 'Noise' },
+] as const;
+export type ListenPicture = (typeof LISTEN_PICTURES)[number]['id'];
+
+/** Parts of the Listen bench. */
+export const LISTEN_PARTS = [
+  { id: 'take', name: 'Take' },
+  { id: 'kept', name: 'Kept' },
+  { id: 'beside', name: 'Beside' },
+] as const;
+export type ListenPart = (typeof LISTEN_PARTS)[number]['id'];
 
 /** Parts of the Decay bench. */
 export const DECAY_PARTS = [

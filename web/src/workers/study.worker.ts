@@ -1,12 +1,14 @@
 /** Runs studies off the page's thread: a switch over core functions and no more. */
 import type { IntegerSolver } from '@tawny/core/dosage/solver';
 import type { loadLinalg } from '@tawny/core/numerics/linalg/load';
+import type { ListenRunner } from '@tawny/core/questions/listening';
 import type { BassRunner } from '@tawny/core/studies/bass/run';
 import { reasonOf } from '../words/keeping';
 import type { Answer, Request, Studies, StudyKind } from './protocol';
 
 /** Keeps what it has solved as long as the worker lives. */
 let bass: BassRunner | null = null;
+let listen: ListenRunner | null = null;
 let solver: Promise<IntegerSolver> | null = null;
 const send = (answer: Answer) => postMessage(answer);
 
@@ -65,6 +67,11 @@ async function answer(request: Request, progress: (part: number) => void): Promi
     case 'outline': {
       const { readOutlineFile } = await import('@tawny/core/formats/outlineFile');
       return readOutlineFile(request.inputs.name, new TextDecoder().decode(request.inputs.bytes), progress);
+    }
+    case 'listen': {
+      const { createListenRunner } = await import('@tawny/core/questions/listening');
+      listen ??= createListenRunner(linalg);
+      return listen(request.inputs, progress);
     }
     case 'search': {
       const { searchSeat, searchWaves } = await import('@tawny/core/studies/search/study');

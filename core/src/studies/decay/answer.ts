@@ -68,6 +68,10 @@ const EVEN_STEPS = 200;
 
 export type Counts = Record<string, number>;
 
+/** Panels of the covering recipe decided by number, by face. */
+export const countsChosen = ({ faces }: DecayStudied): Counts =>
+  Object.fromEntries(faces.filter((f) => f.chosen > 0).map((f) => [f.id, f.chosen]));
+
 function fewestPanels(
   inputs: DecayStudied,
   panelAlpha: readonly number[],

@@ -31,7 +31,7 @@ import {
   SCHOOLS,
 } from '../../criteria/decayTargets';
 import { schroederWithDecay } from '../bass/study';
-import { answerFor, type Counts, countsOf, hangingOrder } from './answer';
+import { answerFor, type Counts, countsChosen, countsOf, hangingOrder } from './answer';
 import { bandSurfaces, type Curve, curveFor, type DecayFace, type Judged, type MixPiece } from './curves';
 import type { AskedPiece, DecayInputs, DecayResult, DecayStudied } from './types';
 import { decayWorking } from './working';
@@ -229,21 +229,6 @@ function issuesFor(inputs: DecayStudied, result: DecayResult): Issue[] {
   if (sigma !== null && (inputs.rho * LOW_HZ) / sigma < DELANY_BAZLEY_RANGE[0])
     issues.push({ ...note, code: 'decay.fill-dense-for-bass', values: { sigma } });
   return issues;
-}
-
-const countsChosen = ({ faces }: DecayStudied): Counts =>
-  Object.fromEntries(faces.filter((f) => f.chosen > 0).map((f) => [f.id, f.chosen]));
-
-/** Decay by Eyring with all that is decided, s per octave; null where nothing absorbs. What {@link studyDecay} calls `chosen`, by itself. */
-export function predictedDecay(project: Project, setting: Setting = settingOf(project)): (number | null)[] {
-  const { inputs, panelAlpha } = studied(decayInputs(project, setting));
-  return curveFor(
-    inputs,
-    countsChosen(inputs),
-    panelAlpha,
-    OCTAVES.map(() => null),
-    inputs.mix,
-  ).eyring;
 }
 
 /** Points of the curve of mid-band decay over panels: every fourth panel, or in a hall a multiple of four. */

@@ -25,7 +25,7 @@ export const GATED: ResponseWindow = { before: 0.001, after: 0.005 };
 
 /** Shortest piece of quiet that noise is read of, s. */
 const LEAST_QUIET = 0.2;
-const SLICE_OCTAVE = 12;
+const SLICE_OCTAVE = 24;
 const SLICES_TO = 500;
 /** Below this a tone is part of the noise of any room, dB re full scale. */
 const QUIETEST_TONE_DB = -100;

@@ -9,7 +9,7 @@ import { type PlacedLoudspeaker, type Setting, settingOf } from '../../room/sett
 import { type Arrival, roomImpulse, type RoomSound } from '../../synthesis/roomImpulse';
 import type { Samples } from '../../signal/fourier';
 import { feedOf } from '../bass/feed';
-import { predictedDecay } from '../decay/study';
+import { predictedDecay } from '../decay/predicted';
 import { studyMarks } from '../marks/study';
 import type { Solution } from '../waves/waveEngine';
 
@@ -42,6 +42,7 @@ export function arrivalsAt(setting: Setting, l: PlacedLoudspeaker): Arrival[] {
   return [
     { delay: straight / c, octaves: direct },
     ...marks.map((m) => ({
+      name: m.faceName,
       delay: straight / c + m.delay,
       octaves: m.octavesDb.map((db, o) => (db === null ? 0 : direct[o]! * 10 ** (db / 20))),
     })),

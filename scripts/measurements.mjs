@@ -1,0 +1,139 @@
+/**
+ * Writes the demo's measurements: the Bakehouse heard by the simulated microphone, bare, with its first four panels and as it hangs now, along a walk of five
+ * places, and at rest. The samples are kept as 16-bit WAV beside the program, by their content. Run after a change of what the microphone hears:
+ * npm run measurements
+ */
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { createHash } from 'node:crypto';
+
+const core = (path) => import(new URL(`../core/src/${path}.ts`, import.meta.url).href);
+const [
+  { readProjectFile },
+  { writeProjectFile },
+  { soundingOf, roomKey },
+  { createWaveEngine },
+  { loadLinalg },
+  room,
+  { settingOf },
+  mic,
+  commands,
+] = await Promise.all([
+  core('formats/projectFile'),
+  core('formats/checked'),
+  core('document/measured'),
+  core('studies/waves/waveEngine'),
+  core('numerics/linalg/load'),
+  core('studies/listen/room'),
+  core('room/setting'),
+  core('synthesis/microphone'),
+  core('document/commands/commands'),
+]);
+
+const demo = new URL('../demo/bakehouse.tawny.json', import.meta.url);
+const folder = new URL('../web/public/recordings/', import.meta.url);
+const text = readFileSync(demo, 'utf8');
+const read = readProjectFile(text, text.length);
+if (!read.ok) throw new Error(JSON.stringify(read.problems));
+const edited = (project, ...list) => list.reduce((p, c) => commands.applyCommand(p, c).project, project);
+
+// Without what was measured before, so that a second run gives the same.
+const now = edited(read.project, ...read.project.measured.list.map((m) => ({ type: 'take-measurement', id: m.id })));
+const pieces = now.treatment.pieces;
+const bare = edited(now, { type: 'take-pieces', ids: pieces.map((p) => p.id) });
+const four = pieces.filter((p) => p.place.kind === 'at').slice(0, 4);
+const early = edited(bare, { type: 'put-pieces', pieces: four.length > 0 ? four : pieces.slice(0, 1) });
+
+/** Samples as a file of 16 bits holds them: zero has no sign there. */
+const rounded = (x) =>
+  Float32Array.from(x, (v) => (Math.max(-32768, Math.min(32767, Math.round(v * 32768))) || 0) / 32768);
+function wav16(samples, rate) {
+  const bytes = Buffer.alloc(44 + 2 * samples.length);
+  bytes.write('RIFF', 0);
+  bytes.writeUInt32LE(36 + 2 * samples.length, 4);
+  bytes.write('WAVEfmt ', 8);
+  bytes.writeUInt32LE(16, 16);
+  bytes.writeUInt16LE(1, 20);
+  bytes.writeUInt16LE(1, 22);
+  bytes.writeUInt32LE(rate, 24);
+  bytes.writeUInt32LE(2 * rate, 28);
+  bytes.writeUInt16LE(2, 32);
+  bytes.writeUInt16LE(16, 34);
+  bytes.write('data', 36);
+  bytes.writeUInt32LE(2 * samples.length, 40);
+  samples.forEach((v, i) => bytes.writeInt16LE(Math.round(v * 32768), 44 + 2 * i));
+  return bytes;
+}
+
+const engine = createWaveEngine(loadLinalg);
+rmSync(folder, { recursive: true, force: true });
+mkdirSync(folder, { recursive: true });
+let seed = 0;
+/** An impulse response at so many samples a second, 0.8 s of it, a little noise under it. */
+async function impulse(project, letters, place, rate) {
+  const setting = room.hearingSetting(project, place);
+  const solution = await engine.solve(setting, 'full', () => {});
+  const playing = setting.loudspeakers.filter((l) => letters.includes(l.letter));
+  const heard = await room.hearRoom(setting, 'refused' in solution ? null : solution, playing, { rate, seed: 1 });
+  const sum = new Float64Array(Math.round(0.85 * rate));
+  for (const h of heard) for (let i = 0; i < sum.length; i++) sum[i] += h.samples[i] ?? 0;
+  const most = sum.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+  seed += 1;
+  return rounded(
+    mic.recorded(
+      sum.map((v) => (0.7 * v) / Math.max(1, most)),
+      rate,
+      { ...mic.QUIET, seed, noiseDb: -78 },
+    ),
+  );
+}
+function keep(samples, rate) {
+  const hash = createHash('sha256').update(Buffer.from(samples.buffer)).digest('hex');
+  writeFileSync(new URL(`${hash}.wav`, folder), wav16(samples, rate));
+  return hash;
+}
+
+let project = now;
+let count = 0;
+function put(of, at, title, values) {
+  count += 1;
+  const sounding = soundingOf(of);
+  const measurement = {
+    ...{ id: `take-${count}`, at, title, kind: 'impulse', by: 'simulated', from: 'simulated microphone' },
+    ...{ loudspeakers: [], place: { name: 'Seat', at: null }, sweep: { from: 20, to: 20000, seconds: 10 } },
+    ...{ rate: 48000, clipped: 0, fullScaleDb: 104, note: '', room: roomKey(sounding) },
+    ...values,
+  };
+  project = edited(project, { type: 'put-measurement', measurement, room: sounding });
+}
+const story = [
+  [bare, '2026-09-12T18:20:00Z', 'Bare room, left', 'L', 'Before anything went up. Door shut, nobody in the room.'],
+  [bare, '2026-09-12T18:31:00Z', 'Bare room, right', 'R', ''],
+  [early, '2026-10-03T17:05:00Z', 'First four panels, left', 'L', 'Same stand, tape on the floor.'],
+  [now, '2026-11-07T16:40:00Z', 'As it hangs now, left', 'L', ''],
+  [now, '2026-11-07T16:52:00Z', 'As it hangs now, right', 'R', ''],
+];
+for (const [of, at, title, letter, note] of story)
+  put(of, at, title, { loudspeakers: [letter], note, audio: keep(await impulse(of, [letter], null, 48000), 48000) });
+const setting = settingOf(now);
+for (const [i, back] of [-0.6, -0.3, 0, 0.3, 0.6].entries()) {
+  const [x, y] = setting.frame.toSurvey([setting.head[0], setting.head[1] + back]);
+  const place = { x: Number(x.toFixed(3)), y: Number(y.toFixed(3)), z: setting.head[2] };
+  const cm = Math.round(Math.abs(back) * 100);
+  const name = back === 0 ? 'Walk, at the seat' : `Walk, ${cm} cm ${back < 0 ? 'forward' : 'back'}`;
+  put(now, `2026-11-08T10:${10 + 4 * i}:00Z`, name, {
+    loudspeakers: ['L', 'R'],
+    place: { name: back === 0 ? 'Seat' : `${cm} cm ${back < 0 ? 'forward' : 'back'}`, at: place },
+    rate: 24000,
+    audio: keep(await impulse(now, ['L', 'R'], place, 24000), 24000),
+  });
+}
+const rest = rounded(
+  mic.recorded(new Float64Array(Math.round(1.8 * 24000)), 24000, { ...mic.QUIET, seed: 40, noiseDb: -76, hum: 50 }),
+);
+put(now, '2026-11-08T22:15:00Z', 'At rest, at night', {
+  ...{ kind: 'noise', sweep: null, rate: 24000, audio: keep(rest, 24000), note: 'Computer on, radiator off.' },
+});
+writeFileSync(demo, writeProjectFile(project));
+process.stdout.write(
+  `${project.measured.list.length} measurements, ${Object.keys(project.measured.rooms).length} rooms\n`,
+);

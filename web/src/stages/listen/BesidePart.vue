@@ -1,0 +1,96 @@
+<script setup lang="ts">
+/** Two measurements beside each other: what else changed first, then what may be said, then by how much. */
+import { computed } from 'vue';
+import { frequencyLabel } from '@tawny/core/quantities/bands';
+import { fixed } from '@tawny/core/quantities/format';
+import { changedSentence, VERDICT_WORDS } from '@tawny/core/words/listen';
+import { useLengths } from '../../parts/keys';
+import { useListen } from './useListen';
+
+const { list, shown, comparison, readOf, session } = useListen();
+const system = useLengths();
+const sentences = computed(() => comparison.value?.changed.map((c) => changedSentence(c, system.value)) ?? []);
+const rows = computed(() => {
+  const c = comparison.value;
+  if (!c) return [];
+  const [a, b] = [c.before, c.after].map((m) => readOf(m)?.reading?.octaves.bands);
+  if (!a || !b) return [];
+  return a.flatMap((band) => {
+    const other = b.find((o) => o.label === band.label);
+    const [was, is] = [band.t30 ?? band.t20, other ? (other.t30 ?? other.t20) : null];
+    return [{ label: band.label, was, is, by: was !== null && is !== null ? (100 * (is - was)) / was : null }];
+  });
+});
+const pick = (i: 0 | 1, id: string) => {
+  const now = [shown.value[0]?.id, shown.value[1]?.id];
+  now[i] = id;
+  session.listened = [...new Set(now.filter((v): v is string => v !== undefined))];
+};
+const time = (v: number | null) => (v === null ? '–' : fixed(v, 2));
+</script>
+
+<template>
+  <label v-for="i in [0, 1] as const" :key="i" class="row">
+    <span class="label">{{ i === 0 ? 'This' : 'beside' }}</span>
+    <select
+      :value="shown[i]?.id ?? ''"
+      :aria-label="i === 0 ? 'Measurement' : 'Measurement beside it'"
+      @change="pick(i, ($event.target as HTMLSelectElement).value)"
+    >
+      <option v-if="!shown[i]" value="" disabled>choose one</option>
+      <option v-for="m in list" :key="m.id" :value="m.id">{{ m.title }}</option>
+    </select>
+  </label>
+  <template v-if="comparison">
+    <h2>What else changed</h2>
+    <p v-if="sentences.length === 0" data-changed>
+      Nothing that is drawn or typed: the same room, loudspeaker and place.
+    </p>
+    <ul v-else data-changed>
+      <li v-for="(s, i) in sentences" :key="i">{{ s }}</li>
+    </ul>
+    <h2>What may be said</h2>
+    <p data-verdict>{{ VERDICT_WORDS[comparison.verdict] }}</p>
+    <template v-if="rows.length > 0">
+      <h2>Decay</h2>
+      <table class="list" aria-label="Decay of both">
+        <thead>
+          <tr>
+            <th>Hz</th>
+            <th class="figure">{{ comparison.before.title.slice(0, 12) }}</th>
+            <th class="figure">{{ comparison.after.title.slice(0, 12) }}</th>
+            <th class="figure">%</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in rows" :key="r.label">
+            <td>{{ frequencyLabel(r.label) }}</td>
+            <td class="figure">{{ time(r.was) }}</td>
+            <td class="figure">{{ time(r.is) }}</td>
+            <td class="figure">{{ r.by === null ? '–' : fixed(r.by, 0) }}</td>
+          </tr>
+        </tbody>
+      </table>
+    </template>
+  </template>
+  <p v-else class="soft">
+    Choose two. Their curves are drawn over each other; here it is said first what else changed between them.
+  </p>
+</template>
+
+<style scoped>
+select {
+  flex: 0 0 13.2rem;
+  max-width: 13.2rem;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  padding: 4px;
+  min-height: 28px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+ul {
+  margin: 0;
+  padding-left: 18px;
+}
+</style>

@@ -1,0 +1,125 @@
+<script setup lang="ts">
+/** Listen: measure the room, read it honestly, keep it, compare it. */
+import { computed } from 'vue';
+import { warningSentence } from '@tawny/core/words/listen';
+import PartTabs from '../../parts/PartTabs.vue';
+import ProgressBar from '../../parts/ProgressBar.vue';
+import StageFrame from '../../parts/StageFrame.vue';
+import { LISTEN_PARTS, LISTEN_PICTURES } from '../../words/stages';
+import ArrivalsPicture from './pictures/ArrivalsPicture.vue';
+import BesidePart from './BesidePart.vue';
+import DecayPicture from './pictures/DecayPicture.vue';
+import FadingPicture from './pictures/FadingPicture.vue';
+import KeptPart from './KeptPart.vue';
+import NoisePicture from './pictures/NoisePicture.vue';
+import ResponsePicture from './pictures/ResponsePicture.vue';
+import RingsPicture from './pictures/RingsPicture.vue';
+import TakePart from './TakePart.vue';
+import { useListen } from './useListen';
+
+const { session, recordings, main, heard, missing, list } = useListen();
+const busy = computed(() => recordings.busy.value);
+const picture = computed(() => session.listenPicture);
+const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? []);
+</script>
+
+<template>
+  <StageFrame title="Listen" :subtitle="main ? main.title : 'nothing is measured yet'" bench-label="Measurements">
+    <template #actions>
+      <span v-if="busy" class="state" role="status" data-listening>
+        {{ busy.what }} … {{ Math.round(busy.part * 100) }} %
+        <ProgressBar :part="busy.part" label="How far it has come" />
+        <v-btn size="x-small" variant="text" @click="recordings.cancel()">Stop</v-btn>
+      </span>
+    </template>
+    <p v-if="recordings.failed.value" class="failed" role="alert">
+      {{ recordings.failed.value }}
+      <v-btn size="x-small" variant="text" @click="recordings.failed.value = null">Close</v-btn>
+    </p>
+    <template v-if="main">
+      <div class="tabs">
+        <PartTabs
+          label="What is drawn"
+          :parts="LISTEN_PICTURES"
+          :shown="session.listenPicture"
+          :columns="6"
+          @show="session.listenPicture = $event"
+        />
+      </div>
+      <template v-if="heard">
+        <ResponsePicture v-if="picture === 'response'" />
+        <DecayPicture v-else-if="picture === 'decay'" />
+        <RingsPicture v-else-if="picture === 'rings'" />
+        <FadingPicture v-else-if="picture === 'fading'" />
+        <ArrivalsPicture v-else-if="picture === 'arrivals'" />
+        <NoisePicture v-else />
+      </template>
+      <p v-else-if="missing(main)" class="soft waiting">
+        The samples of “{{ main.title }}” are not in this browser. They stay where they were taken until they are
+        brought here in an archive.
+      </p>
+      <p v-else class="soft waiting">Reading “{{ main.title }}” …</p>
+      <ul v-if="sentences.length > 0" class="warnings" aria-label="What is wrong with this recording">
+        <li v-for="(s, i) in sentences" :key="i">{{ s }}</li>
+      </ul>
+    </template>
+    <div v-else class="empty page">
+      <h2>Nothing in Tawny Hall has heard this room yet</h2>
+      <p>
+        Measure it before anything is changed, after every step, and at the end. Take a recording on the right: from a
+        file, or with the simulated microphone, which hears the room as it is drawn and so shows what a measurement will
+        tell.
+      </p>
+      <p class="soft">
+        When you measure with a loudspeaker: begin quietly, keep ears and tweeters out of it, nobody near the box, and
+        at an hour that suits the house.
+      </p>
+    </div>
+    <template #bench>
+      <PartTabs
+        label="Parts of Listen"
+        :parts="LISTEN_PARTS"
+        :shown="list.length === 0 ? 'take' : session.listenPart"
+        :columns="3"
+        @show="session.listenPart = $event"
+      />
+      <TakePart v-if="session.listenPart === 'take' || list.length === 0" />
+      <KeptPart v-else-if="session.listenPart === 'kept'" />
+      <BesidePart v-else />
+    </template>
+  </StageFrame>
+</template>
+
+<style scoped>
+.state {
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  font-size: 12px;
+  color: var(--ink-soft);
+  min-width: 220px;
+}
+.tabs {
+  padding: 4px 14px 0;
+  flex: none;
+}
+.failed {
+  margin: 0;
+  padding: 4px 14px;
+  color: var(--brick);
+}
+.warnings {
+  margin: 0;
+  padding: 4px 14px 8px 32px;
+  flex: none;
+  max-height: 92px;
+  overflow-y: auto;
+  color: var(--brick);
+  font-size: 12.5px;
+}
+.waiting,
+.empty {
+  padding: 32px 16px;
+  max-width: 60ch;
+}
+</style>

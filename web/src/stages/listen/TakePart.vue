@@ -1,0 +1,200 @@
+<script setup lang="ts">
+/** A recording is taken: from a file, or with the simulated microphone. */
+import { computed, ref } from 'vue';
+import { mdiFileImportOutline, mdiMicrophoneOutline } from '@mdi/js';
+import { QUIET } from '@tawny/core/synthesis/microphone';
+import { useAnswers } from '../../answers/answers';
+import ChoiceField from '../../fields/ChoiceField.vue';
+import NumberField from '../../fields/NumberField.vue';
+import { useListen } from './useListen';
+
+const { doc, recordings, keep, list } = useListen();
+const answers = useAnswers();
+const project = computed(() => doc.project!);
+const busy = computed(() => recordings.busy.value !== null);
+
+const known = ref<'found' | 'known'>('found');
+const sweep = ref({ from: 20, to: 20000, seconds: 10 });
+const picker = ref<HTMLInputElement | null>(null);
+async function chosen(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement;
+  const files = [...(input.files ?? [])];
+  input.value = '';
+  for (const file of files) {
+    const heard = await recordings.fromFile(file, known.value === 'known' ? { ...sweep.value } : null);
+    if (heard)
+      await keep(heard, {
+        ...{
+          title: file.name.replace(/\.\w+$/, '').slice(0, 120) || 'Recording',
+          by: 'file',
+          from: file.name.slice(0, 200),
+        },
+        ...{ loudspeakers: [], place: { name: 'Seat', at: null } },
+      });
+  }
+}
+
+const letters = computed(() => project.value.loudspeakers.map((l) => l.letter));
+const played = ref<'each' | 'none' | (string & {})>('');
+const choices = computed(() => [
+  ...letters.value.map((l) => ({ value: l, title: l })),
+  ...(letters.value.length > 1 ? [{ value: 'all', title: 'All together' }] : []),
+  { value: 'none', title: 'None: the noise' },
+]);
+const playing = computed(() =>
+  choices.value.some((c) => c.value === played.value) ? played.value : choices.value[0]!.value,
+);
+/** Of the seat, as one looks from it, m. */
+const off = ref({ forward: 0, right: 0, up: 0 });
+const seconds = ref(5);
+const noise = ref(-85);
+const extra = ref<'nothing' | 'hum' | 'fan' | 'rattle' | 'clip'>('nothing');
+const EXTRAS = [
+  { value: 'nothing', title: 'nothing' },
+  { value: 'hum', title: 'mains hum' },
+  { value: 'fan', title: 'a fan' },
+  { value: 'rattle', title: 'a rattle' },
+  { value: 'clip', title: 'clipping' },
+] as const;
+const extraHz = ref(50);
+const place = computed(() => {
+  const { forward, right, up } = off.value;
+  if (forward === 0 && right === 0 && up === 0) return { name: 'Seat', at: null };
+  // In the listener's frame x runs to the right and y away from the wall that is faced.
+  const { frame, head } = answers.glance!.setting;
+  const [x, y] = frame.toSurvey([head[0] + right, head[1] - forward]);
+  const round = (v: number) => Math.round(v * 1000) / 1000;
+  return {
+    name: [
+      forward !== 0 ? `${Math.abs(Math.round(forward * 100))} cm ${forward > 0 ? 'forward' : 'back'}` : '',
+      right !== 0 ? `${Math.abs(Math.round(right * 100))} cm ${right > 0 ? 'right' : 'left'}` : '',
+      up !== 0 ? `${Math.abs(Math.round(up * 100))} cm ${up > 0 ? 'up' : 'down'}` : '',
+    ]
+      .filter(Boolean)
+      .join(', '),
+    at: {
+      x: round(x),
+      y: round(y),
+      z: round(head[2] + up),
+    },
+  };
+});
+async function measure(): Promise<void> {
+  const stored = doc.stored;
+  if (!stored) return;
+  const names = playing.value === 'all' ? letters.value : playing.value === 'none' ? [] : [playing.value];
+  const at = place.value;
+  const heard = await recordings.simulated(stored, {
+    loudspeakers: [...names],
+    place: at.at,
+    sweep: names.length > 0 ? { from: 20, to: 20000, seconds: seconds.value } : null,
+    around: {
+      ...QUIET,
+      seed: list.value.length + 1,
+      noiseDb: noise.value,
+      hum: extra.value === 'hum' ? extraHz.value : null,
+      fan: extra.value === 'fan' ? extraHz.value : null,
+      rattle: extra.value === 'rattle' ? extraHz.value : null,
+      clip: extra.value === 'clip',
+    },
+  });
+  if (!heard) return;
+  const who = names.length === 0 ? 'Noise' : names.join(' and ');
+  await keep(heard, {
+    ...{ title: `${who}, ${at.name}`.slice(0, 120), by: 'simulated', from: 'simulated microphone' },
+    ...{ loudspeakers: [...names], place: at },
+  });
+}
+</script>
+
+<template>
+  <section aria-label="From a file">
+    <h2>From a file</h2>
+    <p class="soft">
+      WAV: an impulse response, a balloon or a clap, the recording of a sweep, or noise. What it is of is found.
+    </p>
+    <ChoiceField
+      v-model="known"
+      label="A sweep in it"
+      :items="[
+        { value: 'found', title: 'is found' },
+        { value: 'known', title: 'is known' },
+      ]"
+    />
+    <template v-if="known === 'known'">
+      <NumberField v-model="sweep.from" label="From" kind="number" :min="1" :max="1000" unit="Hz" />
+      <NumberField v-model="sweep.to" label="To" kind="number" :min="1000" :max="96000" unit="Hz" />
+      <NumberField v-model="sweep.seconds" label="In" kind="number" :min="0.1" :max="120" :digits="2" unit="s" />
+    </template>
+    <v-btn
+      class="go"
+      size="small"
+      variant="outlined"
+      :prepend-icon="mdiFileImportOutline"
+      :disabled="busy"
+      @click="picker?.click()"
+      >Bring a file</v-btn
+    >
+    <input
+      ref="picker"
+      class="hidden"
+      type="file"
+      accept=".wav,audio/wav,audio/x-wav"
+      multiple
+      aria-label="Recording"
+      @change="chosen"
+    />
+  </section>
+  <section aria-label="Simulated microphone">
+    <h2>Simulated microphone</h2>
+    <p class="soft">
+      Hears the room as it is drawn, in the state shown: its waves, its reflections, its decay. It proves nothing about
+      the real one.
+    </p>
+    <ChoiceField :model-value="playing" label="What plays" :items="choices" @update:model-value="played = $event" />
+    <NumberField v-model="off.forward" label="Forward of the seat" :min="-5" :max="5" />
+    <NumberField v-model="off.right" label="Right of it" :min="-5" :max="5" />
+    <NumberField v-model="off.up" label="Over the ears" :min="-1" :max="1.5" />
+    <NumberField
+      v-if="playing !== 'none'"
+      v-model="seconds"
+      label="Sweep"
+      kind="number"
+      :min="1"
+      :max="20"
+      :digits="1"
+      unit="s"
+    />
+    <NumberField v-model="noise" label="Noise re full scale" kind="number" :min="-120" :max="-20" unit="dB" />
+    <ChoiceField v-model="extra" label="Also there" :items="EXTRAS" />
+    <NumberField
+      v-if="extra !== 'nothing' && extra !== 'clip'"
+      v-model="extraHz"
+      label="At"
+      kind="number"
+      :min="20"
+      :max="6000"
+      unit="Hz"
+    />
+    <v-btn
+      class="go"
+      size="small"
+      color="primary"
+      variant="flat"
+      :prepend-icon="mdiMicrophoneOutline"
+      :disabled="busy"
+      data-measure-now
+      @click="measure"
+      >Measure</v-btn
+    >
+  </section>
+</template>
+
+<style scoped>
+.go {
+  margin: 8px 0 14px;
+}
+.hidden {
+  display: none;
+}
+</style>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+/** Arrivals: the envelope of the first 50 ms, its spikes with delay, level and extra path, and the marks that would arrive then. */
+import { computed } from 'vue';
+import { fixed } from '@tawny/core/quantities/format';
+import { lengthText } from '@tawny/core/quantities/lengths';
+import { surfaceWords } from '@tawny/core/words/tapes';
+import ChartFrame from '../../../charts/ChartFrame.vue';
+import TimesChart from '../../../charts/TimesChart.vue';
+import { useLengths } from '../../../parts/keys';
+import { useListen } from '../useListen';
+
+const { reading, heard, predicted } = useListen();
+const arrivals = computed(() => predicted.value?.arrivals ?? []);
+const system = useLengths();
+const c = computed(() => predicted.value?.c ?? 343.2);
+/** A mark is taken for a spike that comes within this of it, s. */
+const NEAR = 0.0003;
+const rows = computed(() =>
+  (reading.value?.arrivals.list ?? [])
+    .filter((a) => a.delay > 1e-6)
+    .map((a) => {
+      const near = arrivals.value.filter((m) => Math.abs(m.delay - a.delay) < NEAR);
+      const mark = near.reduce<(typeof near)[number] | null>(
+        (best, m) => (!best || m.levelDb > best.levelDb ? m : best),
+        null,
+      );
+      return { ...a, extra: a.delay * c.value, mark };
+    }),
+);
+const curve = computed(() => {
+  const [r, h] = [reading.value, heard.value];
+  if (!r || !h) return null;
+  const { start, direct, envelopeDb } = r.arrivals;
+  return { name: 'envelope', step: 1 / h.rate, start: (start - direct) / h.rate, levels: envelopeDb, look: 0 };
+});
+const moments = computed(() => [
+  ...rows.value.map((r) => ({
+    time: r.delay,
+    level: r.levelDb,
+    name: `extra path ${lengthText(r.extra, system.value)}`,
+  })),
+  ...arrivals.value.map((m) => ({
+    time: m.delay,
+    level: Math.max(-39, m.levelDb),
+    name: `predicted off ${surfaceWords(m.name)}`,
+    open: true,
+  })),
+]);
+const table = computed(() =>
+  rows.value.map((r) => ({
+    ms: Number((r.delay * 1000).toFixed(3)),
+    dB: Number(r.levelDb.toFixed(1)),
+    'extra path m': Number(r.extra.toFixed(3)),
+    mark: r.mark ? surfaceWords(r.mark.name) : '',
+  })),
+);
+</script>
+
+<template>
+  <ChartFrame
+    title="Arrivals"
+    :subtitle="`after the direct sound; filled: measured${arrivals.length > 0 ? ', open: where a mark of this room would arrive' : ''}`"
+    file="arrivals"
+    :table="table"
+    :min-height="200"
+    class="big"
+  >
+    <template #default="{ width, height }">
+      <TimesChart
+        v-if="curve"
+        :width="width"
+        :height="height"
+        :curves="[curve]"
+        :moments="moments"
+        :from="-0.002"
+        :to="0.05"
+        :low="-40"
+        :high="2"
+        label="Envelope of the first 50 ms"
+      />
+    </template>
+  </ChartFrame>
+  <div class="scrolled" tabindex="0" role="region" aria-label="Arrivals in figures">
+    <table class="list" aria-label="Arrivals">
+      <thead>
+        <tr>
+          <th class="figure">ms</th>
+          <th class="figure">dB</th>
+          <th class="figure">extra path</th>
+          <th>would be</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rows.slice(0, 40)" :key="r.at">
+          <td class="figure">{{ fixed(r.delay * 1000, 2) }}</td>
+          <td class="figure">{{ fixed(r.levelDb, 1) }}</td>
+          <td class="figure">{{ lengthText(r.extra, system) }}</td>
+          <td>{{ r.mark ? surfaceWords(r.mark.name) : '' }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <p v-if="rows.length === 0" class="soft">Nothing within 50 ms comes within 25 dB of the direct sound.</p>
+  </div>
+</template>
+
+<style scoped>
+.big {
+  flex: 1 1 240px;
+}
+.scrolled {
+  flex: 1 1 180px;
+  min-height: 0;
+  overflow: auto;
+  padding: 0 14px 6px;
+}
+</style>

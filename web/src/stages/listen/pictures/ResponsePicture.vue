@@ -1,0 +1,277 @@
+<script setup lang="ts">
+/** Response: levels of all that are drawn, smoothed, and what the smoothing hides; phase, group delay and step of the first. */
+import { computed, ref } from 'vue';
+import { hiddenBy, meanLevels } from '@tawny/core/signal/response';
+import { swings as swingsOf } from '@tawny/core/studies/bass/judge';
+import { SWING_WORDS } from '@tawny/core/words/bass';
+import { fixed } from '@tawny/core/quantities/format';
+import ChartFrame from '../../../charts/ChartFrame.vue';
+import CurvesChart from '../../../charts/CurvesChart.vue';
+import TimesChart from '../../../charts/TimesChart.vue';
+import { useListen } from '../useListen';
+
+const { curves, fraction, gated, wholeLength, gateLength, reading, heard, main } = useListen();
+const FRACTIONS = [1, 2, 3, 6, 12, 24, 48];
+const kind = ref<'level' | 'phase' | 'delay' | 'impulse'>('level');
+const KINDS = [
+  { id: 'level', name: 'Level' },
+  { id: 'phase', name: 'Phase' },
+  { id: 'delay', name: 'Group delay' },
+  { id: 'impulse', name: 'Impulse' },
+] as const;
+const top = computed(() => Math.max(...curves.value.flatMap((c) => [...c.curves.levelsDb]), -200));
+const grid = computed(() => curves.value[0]?.curves.grid ?? [20, 20000]);
+const mean = computed(() => (curves.value.length > 1 ? meanLevels(curves.value.map((c) => c.curves.levelsDb)) : null));
+const drawn = computed(() => {
+  if (kind.value === 'phase')
+    return curves.value.map((c, i) => ({ name: c.measurement.title, look: i, values: wrapped(c.curves.phaseDeg) }));
+  if (kind.value === 'delay')
+    return curves.value.map((c, i) => ({
+      name: c.measurement.title,
+      look: i,
+      values: [...c.curves.groupDelay].map((v) => v * 1000),
+    }));
+  return [
+    ...curves.value.map((c, i) => ({ name: c.measurement.title, look: i, values: [...c.curves.levelsDb] })),
+    ...(mean.value && curves.value.length > 2 ? [{ name: 'mean', look: 5, values: [...mean.value.mean] }] : []),
+  ];
+});
+function wrapped(phase: ArrayLike<number>): (number | null)[] {
+  return Array.from(phase, (p, i) => {
+    const now = ((((p + 180) % 360) + 360) % 360) - 180;
+    const before = i === 0 ? p : phase[i - 1]!;
+    // A line is not drawn through a turn.
+    return Math.floor((p + 180) / 360) === Math.floor((before + 180) / 360) ? now : null;
+  });
+}
+const shape = computed(() =>
+  kind.value === 'phase'
+    ? { low: -180, high: 180, unit: '°', digits: 0, depth: Infinity }
+    : kind.value === 'delay'
+      ? { low: 0, high: 10, unit: 'ms', digits: 1, depth: 200 }
+      : { low: top.value - 36, high: top.value + 1, unit: 'dB', digits: 1, depth: 60 },
+);
+const hidden = computed(() => {
+  const first = curves.value[0];
+  if (!first || fraction.value >= 48) return null;
+  const { levelsDb, finestDb } = first.curves;
+  const from = grid.value.findIndex((f) => f >= 20);
+  const to = grid.value.findIndex((f) => f > 500);
+  const slice = (list: ArrayLike<number>) => Array.from(list).slice(from, to);
+  const all = hiddenBy(slice(levelsDb), slice(finestDb), grid.value.slice(from, to));
+  const worst = all.reduce((a, b) => (Math.abs(b.byDb) > Math.abs(a.byDb) ? b : a), { f: 0, byDb: 0 });
+  return all.length === 0 ? null : { count: all.length, ...worst };
+});
+const swings = computed(() => {
+  const first = curves.value[0];
+  return first ? swingsOf(first.curves.grid, first.curves.finestDb) : [];
+});
+/** Largest difference of two, per third of what is heard. */
+const apart = computed(() => {
+  const [a, b] = curves.value;
+  if (!a || !b || curves.value.length !== 2) return null;
+  return (
+    [
+      ['below 200 Hz', 20, 200],
+      ['200 Hz to 2 kHz', 200, 2000],
+      ['above 2 kHz', 2000, 20000],
+    ] as const
+  ).map(([name, from, to]) => {
+    let best = { f: from as number, by: 0 };
+    a.curves.grid.forEach((f, i) => {
+      const by = a.curves.levelsDb[i]! - b.curves.levelsDb[i]!;
+      if (f >= from && f < to && Math.abs(by) > Math.abs(best.by)) best = { f, by };
+    });
+    return `${name} ${fixed(best.by, 1)} dB at ${fixed(best.f, 0)} Hz`;
+  });
+});
+const table = computed(() =>
+  grid.value.map((f, i) => ({
+    Hz: Number(f.toFixed(2)),
+    ...Object.fromEntries(
+      drawn.value.map((c) => [c.name, c.values[i] == null ? null : Number(c.values[i].toFixed(2))]),
+    ),
+  })),
+);
+const impulse = computed(() => {
+  const [r, h] = [reading.value, heard.value];
+  if (!r || !h) return null;
+  const { start, direct, envelopeDb } = r.arrivals;
+  return {
+    curve: { name: 'envelope', step: 1 / h.rate, start: (start - direct) / h.rate, levels: envelopeDb, look: 0 },
+    end: gated.value ? gateLength.value : 0.05,
+  };
+});
+const step = computed(() => {
+  const [r, h] = [reading.value, heard.value];
+  if (!r || !h) return null;
+  return { name: 'step', step: 1 / h.rate, start: 0, levels: Array.from(r.step, (v) => v * 100), look: 1 };
+});
+</script>
+
+<template>
+  <div class="controls">
+    <span class="choice" role="group" aria-label="What is drawn over frequency">
+      <button
+        v-for="k in KINDS"
+        :key="k.id"
+        :class="{ here: kind === k.id }"
+        :aria-pressed="kind === k.id"
+        @click="kind = k.id"
+      >
+        {{ k.name }}
+      </button>
+    </span>
+    <label>
+      Smoothing
+      <select v-model.number="fraction" aria-label="Smoothing">
+        <option v-for="n in FRACTIONS" :key="n" :value="n">1/{{ n }} octave</option>
+      </select>
+    </label>
+    <label><input v-model="gated" type="checkbox" /> before reflections only</label>
+    <label v-if="gated">
+      window
+      <input
+        v-model.number="gateLength"
+        type="range"
+        min="0.002"
+        max="0.02"
+        step="0.0005"
+        aria-label="Length of the window before reflections"
+      />
+      <span class="figure">{{ fixed(gateLength * 1000, 1) }} ms</span>
+    </label>
+    <label v-else>
+      window
+      <input
+        v-model.number="wholeLength"
+        type="range"
+        min="0.1"
+        max="1.5"
+        step="0.05"
+        aria-label="Length of the window"
+      />
+      <span class="figure">{{ fixed(wholeLength * 1000, 0) }} ms</span>
+    </label>
+  </div>
+  <p v-if="hidden && kind === 'level'" class="notice" data-hidden>
+    1/{{ fraction }} octave hides {{ hidden.count === 1 ? 'a place' : `${hidden.count} places` }} below 500 Hz: at
+    {{ fixed(hidden.f, 0) }} Hz the response {{ hidden.byDb < 0 ? 'dips' : 'rises' }}
+    {{ fixed(Math.abs(hidden.byDb), 1) }} dB further.
+  </p>
+  <p v-if="apart && kind === 'level'" class="notice">The two differ most: {{ apart.join('; ') }}.</p>
+  <ChartFrame
+    v-if="kind !== 'impulse'"
+    :title="KINDS.find((k) => k.id === kind)!.name"
+    :subtitle="kind === 'level' ? 'dB re a full-scale response; compare shapes' : `of ${main?.title ?? ''}`"
+    :file="`response-${kind}`"
+    :table="table"
+    :min-height="220"
+    class="big"
+  >
+    <template #default="{ width, height }">
+      <CurvesChart
+        v-if="drawn.length > 0"
+        :width="width"
+        :height="height"
+        :frequencies="grid"
+        :curves="drawn"
+        v-bind="shape"
+        :blind-below="curves[0]?.curves.lowest ?? null"
+        label="Response by frequency"
+      />
+    </template>
+  </ChartFrame>
+  <template v-else>
+    <ChartFrame
+      title="Envelope and window"
+      subtitle="the window ends at the line"
+      file="impulse"
+      :table="[]"
+      :min-height="150"
+      class="big"
+    >
+      <template #default="{ width, height }">
+        <TimesChart
+          v-if="impulse"
+          :width="width"
+          :height="height"
+          :curves="[impulse.curve]"
+          :moments="[{ time: impulse.end, level: -10, name: 'end of the window' }]"
+          :from="-0.002"
+          :to="0.05"
+          :low="-60"
+          :high="3"
+          label="Envelope of the impulse response"
+        />
+      </template>
+    </ChartFrame>
+    <ChartFrame title="Step" subtitle="% of its largest" file="step" :table="[]" :min-height="120" class="big">
+      <template #default="{ width, height }">
+        <TimesChart
+          v-if="step"
+          :width="width"
+          :height="height"
+          :curves="[step]"
+          :from="0"
+          :to="0.02"
+          :low="-100"
+          :high="110"
+          unit="%"
+          label="Step response"
+        />
+      </template>
+    </ChartFrame>
+  </template>
+  <p v-if="kind === 'level' && swings.length > 0" class="notice" data-swings>
+    Swing below 150 Hz:
+    <span v-for="(s, i) in swings" :key="s.school">
+      {{ i > 0 ? '; ' : '' }}{{ SWING_WORDS[s.school]?.name ?? s.school }}: ± {{ fixed(s.swingDb, 1) }} dB of ±
+      {{ fixed(s.limitDb, 0) }}{{ s.met ? ' ✓' : '' }}</span
+    >.
+  </p>
+</template>
+
+<style scoped>
+.controls {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 16px;
+  align-items: center;
+  padding: 2px 14px 4px;
+  font-size: 12.5px;
+}
+.controls select {
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  padding: 2px 4px;
+  background: var(--sheet);
+  color: var(--ink);
+}
+.controls label {
+  display: inline-flex;
+  gap: 6px;
+  align-items: center;
+  min-height: 24px;
+}
+.choice button {
+  padding: 2px 8px;
+  min-height: 24px;
+  border: 1px solid var(--rule-strong);
+  background: var(--sheet);
+  margin-left: -1px;
+}
+.choice button.here {
+  background: var(--tawny-pale);
+  font-weight: 700;
+}
+.notice {
+  margin: 0;
+  padding: 2px 14px;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+}
+.big {
+  flex: 1 1 220px;
+}
+</style>

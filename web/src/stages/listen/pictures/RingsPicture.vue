@@ -1,0 +1,108 @@
+<script setup lang="ts">
+/** The modes that are really there: frequency, decay and level of each damped sinusoid, with what it is uncertain by. */
+import { computed } from 'vue';
+import { fixed } from '@tawny/core/quantities/format';
+import ChartFrame from '../../../charts/ChartFrame.vue';
+import CurvesChart from '../../../charts/CurvesChart.vue';
+import { useListen } from '../useListen';
+
+const { shown, readOf, reading } = useListen();
+const rings = computed(() => reading.value?.ringing ?? null);
+const stems = computed(() =>
+  shown.value.flatMap((m, look) =>
+    (readOf(m)?.reading?.ringing.rings ?? []).map((r) => ({
+      f: r.f,
+      value: r.decay,
+      name: `${m.title}: ${fixed(r.f, 1)} Hz for ${fixed(r.decay, 2)} s`,
+      look,
+    })),
+  ),
+);
+const top = computed(() => Math.max(60, rings.value?.upTo ?? 150) * 1.02);
+const frequencies = computed(() => Array.from({ length: 60 }, (_, i) => 18 * (top.value / 18) ** (i / 59)));
+const most = computed(() => Math.max(0.5, ...stems.value.map((s) => s.value)) * 1.1);
+const names = computed(() => shown.value.map((m, look) => ({ name: m.title, look, values: [] as number[] })));
+const table = computed(() =>
+  (rings.value?.rings ?? []).map((r) => ({
+    Hz: Number(r.f.toFixed(2)),
+    's for 60 dB': Number(r.decay.toFixed(3)),
+    dB: Number(r.levelDb.toFixed(1)),
+    '± Hz': Number(r.fError.toFixed(3)),
+    '± s': Number(r.decayError.toFixed(3)),
+  })),
+);
+</script>
+
+<template>
+  <p class="notice" data-rings>
+    <template v-if="rings && rings.rings.length > 0">
+      {{ rings.rings.length }} modes found up to {{ fixed(rings.upTo, 0) }} Hz; two nearer than
+      {{ fixed(rings.resolution, 1) }} Hz cannot be told apart.
+      {{ rings.upTo < 300 ? `Above ${fixed(rings.upTo, 0)} Hz they lie too close together.` : '' }}
+    </template>
+    <template v-else>No mode stands out of this recording: too noisy, too short, or too many at once.</template>
+  </p>
+  <ChartFrame
+    title="What rings, and for how long"
+    subtitle="each stem a mode: time for 60 dB"
+    file="rings"
+    :table="table"
+    :min-height="200"
+    class="big"
+  >
+    <template #default="{ width, height }">
+      <CurvesChart
+        :width="width"
+        :height="height"
+        :frequencies="frequencies"
+        :curves="names"
+        :stems="stems"
+        :low="0"
+        :high="most"
+        unit="s"
+        :digits="2"
+        label="Modes by frequency"
+      />
+    </template>
+  </ChartFrame>
+  <div v-if="rings && rings.rings.length > 0" class="scrolled" tabindex="0" role="region" aria-label="Modes found">
+    <table class="list" aria-label="Modes found">
+      <thead>
+        <tr>
+          <th class="figure">Hz</th>
+          <th class="figure">± Hz</th>
+          <th class="figure">rings for s</th>
+          <th class="figure">± s</th>
+          <th class="figure">dB re the strongest</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-for="r in rings.rings" :key="r.f">
+          <td class="figure">{{ fixed(r.f, 1) }}</td>
+          <td class="figure">{{ fixed(r.fError, 2) }}</td>
+          <td class="figure">{{ fixed(r.decay, 2) }}</td>
+          <td class="figure">{{ fixed(r.decayError, 2) }}</td>
+          <td class="figure">{{ fixed(r.levelDb, 0) }}</td>
+        </tr>
+      </tbody>
+    </table>
+  </div>
+</template>
+
+<style scoped>
+.notice {
+  margin: 0;
+  padding: 4px 14px;
+  font-size: 12.5px;
+  color: var(--ink-soft);
+}
+.big {
+  flex: 1 1 220px;
+}
+.scrolled {
+  flex: 0 1 220px;
+  min-height: 0;
+  overflow: auto;
+  padding: 0 14px 6px;
+}
+</style>
