@@ -4,7 +4,7 @@ import { expect, type Page, test } from '@playwright/test';
 import { countEdits, counting, typeOver } from './pageWork';
 import { field, openDemo, openPlain, part, settled, stage, type StageName } from './rig';
 
-const STAGES: StageName[] = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build'];
+const STAGES: StageName[] = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen'];
 
 async function faults(axe: AxeBuilder): Promise<string[]> {
   const { violations } = await axe.analyze();
@@ -66,6 +66,20 @@ test('nor in any part of Build', async ({ page }) => {
     }
     if (name === 'shop') await page.locator('[data-ware="wool-15"]').getByRole('button').click();
     expect([name, await serious(page, 'main')]).toEqual([name, []]);
+  }
+});
+
+test('nor in any picture and part of Listen', async ({ page }) => {
+  await openDemo(page);
+  await stage(page, 'listen');
+  for (const name of ['decay', 'rings', 'fading', 'arrivals', 'noise']) {
+    await part(page, name);
+    await expect(page.locator('.drawing figure').first()).toBeVisible();
+    expect([name, await serious(page, '.drawing')]).toEqual([name, []]);
+  }
+  for (const name of ['take', 'beside']) {
+    await part(page, name);
+    expect([name, await serious(page, '.bench')]).toEqual([name, []]);
   }
 });
 

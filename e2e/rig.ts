@@ -2,7 +2,7 @@
 import { fileURLToPath } from 'node:url';
 import { expect, type Locator, type Page } from '@playwright/test';
 
-export type StageName = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'hang' | 'build';
+export type StageName = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'hang' | 'build' | 'listen';
 
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/demo/bakehouse');

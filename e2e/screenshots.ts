@@ -4,7 +4,7 @@ import { type Page, test } from '@playwright/test';
 import { openDemo, settled, stage, surveyPart } from './rig';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
-const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build'] as const;
+const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen'] as const;
 
 /** The full answer of the bass, and its map. */
 async function solved(page: Page): Promise<void> {
@@ -31,6 +31,16 @@ async function editing(page: Page): Promise<void> {
   await page.waitForSelector('[data-tuning]');
 }
 
+/** Bare and as it hangs now over each other, with what else changed. */
+async function listening(page: Page): Promise<void> {
+  await page.locator('[data-measurement="Bare room, left"] .name').click();
+  await page.locator('[data-measurement="As it hangs now, left"] input').check();
+  await page.locator('[data-part-tab="beside"]').click();
+  await page.waitForSelector('[data-changed] li');
+  await page.waitForSelector('[data-listening]', { state: 'detached', timeout: 60_000 });
+  await page.waitForTimeout(1500);
+}
+
 /** Everything laid out, one piece of it chosen. */
 async function laidOut(page: Page): Promise<void> {
   await page.locator('[data-afresh]').click();
@@ -51,6 +61,7 @@ test('main views', async ({ page }) => {
     if (name === 'recipes') await editing(page);
     if (name === 'hang') await laidOut(page);
     if (name === 'build') await page.locator('[data-part-tab="pieces"]').click();
+    if (name === 'listen') await listening(page);
     await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
@@ -70,10 +81,6 @@ test('main views', async ({ page }) => {
   await page.mouse.move(1279, 1);
   await page.waitForTimeout(600);
   await page.screenshot({ path: `${FOLDER}/places.png` });
-  await page.locator('[data-part-tab="box"]').click();
-  await page.mouse.move(1279, 1);
-  await page.waitForTimeout(1500);
-  await page.screenshot({ path: `${FOLDER}/box.png` });
   await page.locator('[data-part-tab="response"]').click();
   await stage(page, 'seat');
   await page.locator('[data-part-tab="walls"]').click();

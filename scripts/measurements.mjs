@@ -82,7 +82,7 @@ async function impulse(project, letters, place, rate) {
     mic.recorded(
       sum.map((v) => (0.7 * v) / Math.max(1, most)),
       rate,
-      { ...mic.QUIET, seed, noiseDb: -78 },
+      { ...mic.QUIET, seed, noiseDb: -100 },
     ),
   );
 }

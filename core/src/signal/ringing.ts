@@ -248,7 +248,7 @@ function stretch(
 /** Stretches that are fitted one after the other, Hz: low ones are few and long, and want no more samples than they need. */
 const STRETCHES = [70, 150, 300] as const;
 /** A sum that leaves more than this is not what rings, dB. */
-const LEFT_DB = -25;
+const LEFT_DB = -22;
 /** Told with a better standard error than this: Hz, part of the decay. */
 const SURE = { f: 0.6, decay: 0.3 };
 

@@ -24,7 +24,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
 </script>
 
 <template>
-  <StageFrame title="Listen" :subtitle="main ? main.title : 'nothing is measured yet'" bench-label="Measurements">
+  <StageFrame title="Listen" :subtitle="main ? main.title : 'nothing is measured yet'" bench-label="Measurements" pages>
     <template #actions>
       <span v-if="busy" class="state" role="status" data-listening>
         {{ busy.what }} … {{ Math.round(busy.part * 100) }} %

@@ -113,4 +113,9 @@ const table = computed(() =>
   overflow: auto;
   padding: 0 14px 6px;
 }
+@media (max-width: 860px) {
+  .scrolled {
+    flex: none;
+  }
+}
 </style>

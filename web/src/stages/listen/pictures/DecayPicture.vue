@@ -241,7 +241,8 @@ const slow = computed(() =>
 }
 @media (max-width: 860px) {
   .lower {
-    grid-template-columns: minmax(0, 1fr);
+    display: block;
+    flex: none;
   }
 }
 </style>
