@@ -9,7 +9,8 @@ import { readWav } from '../formats/wav';
 import type { Linalg } from '../numerics/linalg/types';
 import { OCTAVES } from '../quantities/bands';
 import { convolve } from '../signal/fourier';
-import { type Sweep, sweepSamples } from '../signal/sweep';
+import { clippedSamples } from '../signal/onset';
+import { averageAligned, type Sweep, sweepSamples } from '../signal/sweep';
 import { predictedDecay } from '../studies/decay/predicted';
 import { hear } from '../studies/listen/hear';
 import { noiseOf, readImpulse, responseCurves, type ResponseCurves } from '../studies/listen/read';
@@ -23,8 +24,11 @@ export type ListenTask =
   | { task: 'file'; name: string; bytes: ArrayBuffer; sweep: Sweep | null }
   | {
       task: 'record';
+      /** So many takes of the same length, one behind the other. */
       bytes: ArrayBuffer;
+      takes: number;
       rate: number;
+      /** Fades are part of it. */
       sweep: Sweep | null;
     }
   | { task: 'read'; bytes: ArrayBuffer; rate: number; kind: Measurement['kind'] }
@@ -75,6 +79,9 @@ export type ListenOutcome =
   | { ok: true; curves: ResponseCurves | null }
   | { ok: true; predicted: PredictedRoom }
   | { ok: false; message: string };
+
+/** A converter at its limit gives this or more. */
+const CLIPPED_LIVE = 0.9998;
 
 /** Where the simulated microphone and its player are set: under full scale, samples a second, silence behind, s. */
 const SIMULATED = { level: 0.06, rate: 48000, silence: 1.5 } as const;
@@ -156,8 +163,14 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
         );
       }
       case 'record': {
-        const samples = new Float32Array(task.bytes);
-        return listened(hear({ samples, rate: task.rate, fullScale: 0.9999 }, task.sweep), 1, progress);
+        const all = new Float32Array(task.bytes);
+        const length = Math.floor(all.length / task.takes);
+        const takes = Array.from({ length: task.takes }, (_, i) => all.subarray(i * length, (i + 1) * length));
+        const clipped = clippedSamples(all, CLIPPED_LIVE);
+        const samples = takes.length > 1 ? averageAligned(takes).mean : takes[0]!;
+        const heard = hear({ samples, rate: task.rate, fullScale: Infinity }, task.sweep);
+        if (clipped > 0) heard.warnings.unshift({ code: 'clipped', samples: clipped });
+        return listened({ ...heard, clippedSamples: clipped }, 1, progress);
       }
       case 'read': {
         const samples = new Float32Array(task.bytes);

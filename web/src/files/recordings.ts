@@ -77,9 +77,8 @@ function createRecordings(client = createStudyClient(startWorker)) {
       take('Simulated microphone', () => ({ task: 'simulate', project, ...asks })),
     recorded: (
       samples: Float32Array<ArrayBuffer>,
-      rate: number,
-      sweep: Extract<ListenTask, { task: 'record' }>['sweep'],
-    ) => take('Recording', () => ({ task: 'record', bytes: samples.buffer, rate, sweep })),
+      asks: Omit<Extract<ListenTask, { task: 'record' }>, 'task' | 'bytes'>,
+    ) => take('Recording', () => ({ task: 'record', bytes: samples.buffer, ...asks })),
     /** Keeps what was heard; its name. Throws where the browser keeps nothing. */
     async keep(heard: Listened): Promise<string> {
       const hash = await (await kept()).keep(heard.samples, heard.rate);

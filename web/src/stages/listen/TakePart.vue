@@ -6,6 +6,7 @@ import { QUIET } from '@tawny/core/synthesis/microphone';
 import { useAnswers } from '../../answers/answers';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
+import LivePart from './LivePart.vue';
 import { useListen } from './useListen';
 
 const { doc, recordings, keep, list } = useListen();
@@ -108,6 +109,7 @@ async function measure(): Promise<void> {
 </script>
 
 <template>
+  <LivePart />
   <section aria-label="From a file">
     <h2>From a file</h2>
     <p class="soft">
