@@ -1,5 +1,5 @@
 /** Listen: the demo's story of measurements, a journey from an empty room, recordings from files, and a phone. */
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { expect, type Page, test } from '@playwright/test';
 import { choose, newRoom, openDemo, part, stage, type } from './rig';
@@ -130,4 +130,26 @@ test('on a phone a measurement is taken and read', async ({ page }) => {
   await page.locator('[data-measure-now]').scrollIntoViewIfNeeded();
   const wide = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(wide).toBeLessThanOrEqual(390);
+});
+
+test('a project goes into one archive with its recordings, and comes back with them', async ({ page, browser }) => {
+  await openDemo(page);
+  await page.getByRole('button', { name: 'Projects' }).click();
+  const [file] = await Promise.all([page.waitForEvent('download'), page.locator('[data-save-archive]').click()]);
+  expect(file.suggestedFilename()).toBe('bakehouse.tawny.zip');
+  const path = await file.path();
+  // Somebody else's browser, in which the program's own recordings do not come.
+  const other = await (await browser.newContext()).newPage();
+  await other.route('**/recordings/*', (route) => route.abort());
+  await openDemo(other);
+  await other.getByRole('button', { name: 'Projects' }).click();
+  await other
+    .locator('[data-file]')
+    .setInputFiles({ name: 'bakehouse.tawny.zip', mimeType: 'application/zip', buffer: readFileSync(path) });
+  await expect(other.getByRole('dialog')).toBeHidden();
+  await stage(other, 'listen');
+  await kept(other, 'Bare room, left').locator('.name').click();
+  await part(other, 'decay');
+  await expect.poll(() => t30(other, '1000'), { timeout: 60_000 }).toBeGreaterThan(0.5);
+  await other.context().close();
 });

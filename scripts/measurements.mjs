@@ -20,7 +20,7 @@ const [
 ] = await Promise.all([
   core('formats/projectFile'),
   core('formats/checked'),
-  core('document/measured'),
+  core('document/soundingRoom'),
   core('studies/waves/waveEngine'),
   core('numerics/linalg/load'),
   core('studies/listen/room'),

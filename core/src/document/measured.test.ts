@@ -1,7 +1,8 @@
 import { demo } from '../testing/demo';
 import { measured, measurementOf } from '../testing/measured';
 import { edited, plainBox, wardrobe } from '../testing/rooms';
-import { inMeasuredRoom, roomKey, soundingOf } from './measured';
+import { inMeasuredRoom } from './measured';
+import { roomKey, soundingOf } from './soundingRoom';
 import type { Measurement, Project } from './schema/project';
 
 const taken = (project: Project, id: string, values: Partial<Measurement> = {}): Project =>
@@ -24,7 +25,7 @@ test('a room is kept once by what is in it, whatever the order of its keys, and 
 
 test('the room of a measurement comes back whole; recipes and measurements made since stay', () => {
   const then = taken(demo('bakehouse'), 'before');
-  const key = then.measured.list[0]!.room;
+  const key = then.measured.list.find((m) => m.id === 'before')!.room;
   const recipe = { ...then.treatment.recipes[0]!, id: 'own-late', name: 'Made later' };
   const now = edited(
     then,

@@ -169,7 +169,12 @@ export function piecesOfVersion7(treatment: Json | undefined): Json {
     pieces,
     recipes: [...own, ...recipes],
     ...(plan && Array.isArray(plan.recipes)
-      ? { plan: { ...plan, recipes: listOf(plan.recipes).map((r) => ({ ...r, id: called(String(r.id)) })) } }
+      ? {
+          plan: {
+            ...plan,
+            recipes: listOf(plan.recipes).map((r) => ({ ...r, id: typeof r.id === 'string' ? called(r.id) : r.id })),
+          },
+        }
       : {}),
   };
 }

@@ -31,6 +31,7 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
     plainBox,
     [{ type: 'set-loudspeaker', id: 'left', values: { mount: 'flush' }, mirror: true }, { type: 'place-by-rule' }],
   ],
+  ['seat.centre-null', plainBox, [{ type: 'move-head', x: 2, y: 2.5 }]],
   ['seat.rear-wall-close', plainBox, [{ type: 'move-head', x: 2, y: 4.7 }]],
   ['seat.loudspeaker-in-wall', plainBox, [{ type: 'move-loudspeaker', id: 'left', x: 1.2, y: 0.1, mirror: true }]],
   [

@@ -1,6 +1,6 @@
 /** A measurement of a room as it is. Tests only. */
 import type { SingleCommand } from '../document/commands/commands';
-import { roomKey, soundingOf } from '../document/measured';
+import { roomKey, soundingOf } from '../document/soundingRoom';
 import type { Measurement, Project } from '../document/schema/project';
 
 export function measurementOf(project: Project, id: string, values: Partial<Measurement> = {}): Measurement {

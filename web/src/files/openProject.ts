@@ -5,6 +5,9 @@ import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
 import { demoProject, type DemoName, readFile } from './projectFiles';
 
+/** An archive begins with these two letters, whatever it is called. */
+const isArchive = async (file: File): Promise<boolean> => (await file.slice(0, 2).text()) === 'PK';
+
 export function useOpenProject() {
   const document = useDocument();
   const session = useSession();
@@ -67,7 +70,9 @@ export function useOpenProject() {
     },
     /** A file from disk. An id already on the shelf gets a new one, so that nothing there is overwritten. */
     async openFile(file: File): Promise<boolean> {
-      const read = await readFile(file);
+      const read = (await isArchive(file))
+        ? await (await import('./archives')).openArchive(file)
+        : await readFile(file);
       if (!read.ok) {
         session.refusal = { file: file.name, problems: read.problems };
         return false;

@@ -4,12 +4,14 @@ import { computed, ref, watch } from 'vue';
 import { useOpenProject } from '../files/openProject';
 import { type DemoName, DEMOS, exportProject } from '../files/projectFiles';
 import { useDocument } from '../stores/document';
+import { useSession } from '../stores/session';
 import NewRoomForm from './NewRoomForm.vue';
 
 const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: [] }>();
 const shown = computed({ get: () => props.open, set: (v) => !v && emit('close') });
 const doc = useDocument();
+const session = useSession();
 const opener = useOpenProject();
 
 const list = ref<{ id: string; name: string; savedAt: number }[]>([]);
@@ -60,6 +62,17 @@ async function afresh(name: DemoName): Promise<void> {
   await opener.startDemoAfresh(name);
   emit('close');
 }
+/** What is not in this browser is said: the archive then holds the rest. */
+async function saveArchive(): Promise<void> {
+  if (!doc.stored) return;
+  const { exportArchive } = await import('../files/archives');
+  const missing = await exportArchive(doc.stored);
+  if (missing > 0)
+    session.message = {
+      text: `Saved; ${missing} of its recordings are not in this browser and not in the file.`,
+      tone: 'wrong',
+    };
+}
 async function copy(): Promise<void> {
   await doc.flush();
   opener.duplicate();
@@ -75,6 +88,14 @@ async function copy(): Promise<void> {
         <v-btn color="primary" variant="flat" size="small" @click="making = !making">New room</v-btn>
         <v-btn variant="outlined" size="small" @click="picker?.click()">Open a file</v-btn>
         <v-btn variant="outlined" size="small" @click="doc.stored && exportProject(doc.stored)">Save to a file</v-btn>
+        <v-btn
+          v-if="(doc.project?.measured.list.length ?? 0) > 0"
+          variant="outlined"
+          size="small"
+          data-save-archive
+          @click="saveArchive"
+          >Save with recordings</v-btn
+        >
         <v-btn variant="outlined" size="small" @click="copy">Copy this one</v-btn>
         <v-menu>
           <template #activator="{ props: menu }">
@@ -93,7 +114,7 @@ async function copy(): Promise<void> {
         <input
           ref="picker"
           type="file"
-          accept=".json,application/json"
+          accept=".json,.zip,application/json,application/zip"
           class="hidden"
           aria-label="Project file"
           data-file

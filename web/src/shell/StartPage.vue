@@ -56,7 +56,7 @@ async function pick(event: Event): Promise<void> {
         <input
           ref="picker"
           type="file"
-          accept=".json,application/json"
+          accept=".json,.zip,application/json,application/zip"
           hidden
           aria-label="Project file"
           data-file

@@ -1,5 +1,5 @@
 import type { Command } from '../../document/commands/commands';
-import { soundingOf } from '../../document/measured';
+import { soundingOf } from '../../document/soundingRoom';
 import type { Measurement, Project } from '../../document/schema/project';
 import { demo } from '../../testing/demo';
 import { measurementOf } from '../../testing/measured';

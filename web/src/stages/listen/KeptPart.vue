@@ -6,7 +6,7 @@ import { download } from '../../charts/download';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
 import { MOST_SHOWN, useListen } from './useListen';
-import { roomKey, soundingOf } from '@tawny/core/document/measured';
+import { roomKey, soundingOf } from '@tawny/core/document/soundingRoom';
 
 const { list, shown, main, toggle, change, doc, session, recordings } = useListen();
 const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });

@@ -5,7 +5,7 @@ import { warningSentence } from '@tawny/core/words/listen';
 import PartTabs from '../../parts/PartTabs.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { LISTEN_PARTS, LISTEN_PICTURES } from '../../words/stages';
+import { LISTEN_PARTS, LISTEN_PICTURES } from '../../words/listening';
 import ArrivalsPicture from './pictures/ArrivalsPicture.vue';
 import BesidePart from './BesidePart.vue';
 import DecayPicture from './pictures/DecayPicture.vue';

@@ -1,7 +1,7 @@
 /** What Listen shows: the measurements kept, those drawn, what was read of each, and the room each was taken in. */
 import { computed, shallowRef, watch } from 'vue';
 import { computedAsync, createSharedComposable } from '@vueuse/core';
-import { roomKey, soundingOf } from '@tawny/core/document/measured';
+import { roomKey, soundingOf } from '@tawny/core/document/soundingRoom';
 import type { Measurement } from '@tawny/core/document/schema/project';
 import type { Listened } from '@tawny/core/questions/listening';
 import { compareMeasurements, placeOf } from '@tawny/core/studies/listen/compare';
