@@ -18,7 +18,8 @@ const props = defineProps<{
   map: TimeMap;
   /** dB under the loudest. */ depth: number;
 }>();
-const canvas = ref<HTMLCanvasElement | null>(null);
+/** The picture as an address: it stands in the drawing itself, so that it is saved with its axes. */
+const picture = ref('');
 const frame = computed((): Frame => ({
   width: props.width,
   height: props.height,
@@ -51,10 +52,11 @@ const inner = computed(() => ({
 const foot = computed(() => props.height - frame.value.bottom);
 
 function draw(): void {
-  const target = canvas.value?.getContext('2d');
-  if (!target) return;
   const { width, height } = inner.value;
-  const picture = target.createImageData(width, height);
+  const canvas = Object.assign(document.createElement('canvas'), { width, height });
+  const target = canvas.getContext('2d');
+  if (!target) return;
+  const pixels = target.createImageData(width, height);
   const [rows, columns] = [tones.value.length, times.value.length];
   for (let py = 0; py < height; py++) {
     const row = Math.round(((height - 1 - py) / Math.max(1, height - 1)) * (rows - 1));
@@ -64,10 +66,11 @@ function draw(): void {
       const [a, b] = [props.map.levelsDb[row * columns + i]!, props.map.levelsDb[row * columns + i + 1]!];
       const level = a + (b - a) * (column - i);
       const tint = TINTS[Math.round(255 * Math.min(1, Math.max(0, 1 + level / props.depth)))]!;
-      picture.data.set([...tint, 255], 4 * (py * width + px));
+      pixels.data.set([...tint, 255], 4 * (py * width + px));
     }
   }
-  target.putImageData(picture, 0, 0);
+  target.putImageData(pixels, 0, 0);
+  picture.value = canvas.toDataURL('image/png');
 }
 watch([() => props.map, () => props.depth, inner], () => void nextTick(draw), { immediate: true, deep: false });
 
@@ -112,13 +115,6 @@ const tintOf = (part: number) => `rgb(${TINTS[Math.round(255 * (1 - part))]!.joi
 
 <template>
   <div class="map">
-    <canvas
-      ref="canvas"
-      :width="inner.width"
-      :height="inner.height"
-      :style="{ left: `${frame.left}px`, top: `${frame.top}px` }"
-      aria-hidden="true"
-    />
     <svg
       class="plotted"
       :width="width"
@@ -131,6 +127,15 @@ const tintOf = (part: number) => `rgb(${TINTS[Math.round(255 * (1 - part))]!.joi
       @blur="place = null"
       @keydown="onKey"
     >
+      <image
+        v-if="picture"
+        :href="picture"
+        :x="frame.left"
+        :y="frame.top"
+        :width="inner.width"
+        :height="inner.height"
+        preserveAspectRatio="none"
+      />
       <ChartAxes :frame="frame" :x="x" :y="y" :across="across" :up="up" :foot="foot" x-name="ms" y-name="Hz" />
       <g v-for="s in scale" :key="s.part">
         <rect
@@ -162,9 +167,6 @@ const tintOf = (part: number) => `rgb(${TINTS[Math.round(255 * (1 - part))]!.joi
 .map {
   position: absolute;
   inset: 0;
-}
-canvas {
-  position: absolute;
 }
 .map svg {
   position: absolute;
