@@ -14,6 +14,7 @@ const [
   { createWaveEngine },
   { loadLinalg },
   room,
+  { simulated },
   { settingOf },
   mic,
   commands,
@@ -24,6 +25,7 @@ const [
   core('studies/waves/waveEngine'),
   core('numerics/linalg/load'),
   core('studies/listen/room'),
+  core('studies/listen/simulate'),
   core('room/setting'),
   core('synthesis/microphone'),
   core('document/commands/commands'),
@@ -68,23 +70,17 @@ const engine = createWaveEngine(loadLinalg);
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 let seed = 0;
-/** An impulse response at so many samples a second, 0.8 s of it, a little noise under it. */
+/** An impulse response at so many samples a second, 0.85 s of it, a little noise under it. */
 async function impulse(project, letters, place, rate) {
   const setting = room.hearingSetting(project, place);
   const solution = await engine.solve(setting, 'full', () => {});
-  const playing = setting.loudspeakers.filter((l) => letters.includes(l.letter));
-  const heard = await room.hearRoom(setting, 'refused' in solution ? null : solution, playing, { rate, seed: 1 });
-  const sum = new Float64Array(Math.round(0.85 * rate));
-  for (const h of heard) for (let i = 0; i < sum.length; i++) sum[i] += h.samples[i] ?? 0;
-  const most = sum.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+  const loudspeakers = setting.loudspeakers.filter((l) => letters.includes(l.letter));
   seed += 1;
-  return rounded(
-    mic.recorded(
-      sum.map((v) => (0.7 * v) / Math.max(1, most)),
-      rate,
-      { ...mic.QUIET, seed, noiseDb: -100 },
-    ),
-  );
+  const around = { ...mic.QUIET, seed, noiseDb: -100 };
+  const take = { loudspeakers, sweep: null, around, rate, seed: 1 };
+  const { samples } = await simulated(setting, 'refused' in solution ? null : solution, take);
+  const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
+  return rounded(samples.slice(0, Math.round(0.85 * rate)).map((v) => (0.7 * v) / Math.max(1, most)));
 }
 function keep(samples, rate) {
   const hash = createHash('sha256').update(Buffer.from(samples.buffer)).digest('hex');
@@ -92,6 +88,7 @@ function keep(samples, rate) {
   return hash;
 }
 
+const TOOK = { clipped: 0, channels: 1, shortened: false, tail: 1.5, harmonicDb: null };
 let project = now;
 let count = 0;
 function put(of, at, title, values) {
@@ -100,7 +97,8 @@ function put(of, at, title, values) {
   const measurement = {
     ...{ id: `take-${count}`, at, title, kind: 'impulse', by: 'simulated', from: 'simulated microphone' },
     ...{ loudspeakers: [], place: { name: 'Seat', at: null }, sweep: { from: 20, to: 20000, seconds: 10 } },
-    ...{ rate: 48000, clipped: 0, fullScaleDb: 104, note: '', room: roomKey(sounding) },
+    ...{ quiet: null, took: TOOK },
+    ...{ rate: 48000, fullScaleDb: 104, note: '', room: roomKey(sounding) },
     ...values,
   };
   project = edited(project, { type: 'put-measurement', measurement, room: sounding });
@@ -131,7 +129,14 @@ const rest = rounded(
   mic.recorded(new Float64Array(Math.round(1.8 * 24000)), 24000, { ...mic.QUIET, seed: 40, noiseDb: -76, hum: 50 }),
 );
 put(now, '2026-11-08T22:15:00Z', 'At rest, at night', {
-  ...{ kind: 'noise', sweep: null, rate: 24000, audio: keep(rest, 24000), note: 'Computer on, radiator off.' },
+  ...{
+    kind: 'noise',
+    sweep: null,
+    rate: 24000,
+    audio: keep(rest, 24000),
+    took: { ...TOOK, tail: null },
+    note: 'Computer on, radiator off.',
+  },
 });
 writeFileSync(demo, writeProjectFile(project));
 process.stdout.write(

@@ -6,14 +6,14 @@ import { loadLinalg } from '@tawny/core/numerics/linalg/load';
 import { fixed } from '@tawny/core/quantities/format';
 import { type PlacedLoudspeaker, settingOf } from '@tawny/core/room/setting';
 import type { BandDecay } from '@tawny/core/signal/decay';
-import { convolve, type Samples } from '@tawny/core/signal/fourier';
-import { type Sweep, sweepSamples } from '@tawny/core/signal/sweep';
+import type { Samples } from '@tawny/core/signal/fourier';
+import type { Sweep } from '@tawny/core/signal/sweep';
 import { hear } from '@tawny/core/studies/listen/hear';
-import { readImpulse, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
-import { hearingSetting, hearRoom } from '@tawny/core/studies/listen/room';
-import type { ListenWarning } from '@tawny/core/studies/listen/types';
+import { readHeard, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
+import { hearingSetting } from '@tawny/core/studies/listen/room';
+import { SIMULATED_RATE, simulated } from '@tawny/core/studies/listen/simulate';
 import { createWaveEngine } from '@tawny/core/studies/waves/waveEngine';
-import { QUIET, recorded, type Surroundings } from '@tawny/core/synthesis/microphone';
+import { QUIET, type Surroundings } from '@tawny/core/synthesis/microphone';
 import { KIND_WORDS, warningSentence } from '@tawny/core/words/listen';
 
 /** What a person gave that cannot be used, as a sentence. */
@@ -64,18 +64,18 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
     throw new ListenError(
       `--sweep: expected a last frequency of at most ${rate / 2} Hz for ${file}, found ${sweep.to}`,
     );
-  const heard = hear({ samples: wav.channels[0]!, rate, fullScale, shortened }, sweep);
-  const read = readImpulse(heard);
+  const channels = wav.channels.length;
+  const heard = hear({ samples: wav.channels[0]!, rate, fullScale, shortened, channels }, sweep);
+  const { impulse: read, warnings } = readHeard(heard);
   const curves = responseCurves(heard, WHOLE, FRACTION);
-  const warnings: ListenWarning[] = read?.warnings ?? heard.warnings;
   return {
     file,
     kind: heard.kind,
     rate,
-    channels: wav.channels.length,
+    channels,
     onsetS: heard.onset === null ? null : heard.onset / rate,
     snrDb: read?.snrDb ?? null,
-    clippedSamples: heard.clippedSamples,
+    clippedSamples: heard.took.clipped,
     response: {
       f: curves?.grid ?? [],
       db: curves
@@ -90,10 +90,7 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
       extraPath: a.delay * c,
     })),
     speech: read?.speech ?? null,
-    warnings: [
-      ...(wav.channels.length > 1 ? [`The file has ${wav.channels.length} channels: the first one is read.`] : []),
-      ...warnings.map(warningSentence),
-    ],
+    warnings: warnings.map(warningSentence),
   };
 }
 export type Listened = ReturnType<typeof listenTo>;
@@ -133,11 +130,6 @@ export interface SimulateOptions {
   around: Surroundings;
 }
 
-/** A sweep is played so far under full scale that the loudest mode of a room has room above it. */
-const HEADROOM = 0.06;
-const SILENCE_SECONDS = 1.5;
-export const SIMULATED_RATE = 48000;
-
 function placeOf(text: string): { x: number; y: number; z: number } | null {
   if (text === 'seat') return null;
   const parts = text.split(',').map(Number);
@@ -155,18 +147,8 @@ export async function simulate(
   const all = settingOf(project).loudspeakers;
   const playing = loudspeaker === 'all' ? all : [loudspeakerOf(all, loudspeaker)];
   const solution = await createWaveEngine(loadLinalg).solve(setting, 'full', () => {});
-  const heard = await hearRoom(setting, 'refused' in solution ? null : solution, playing, {
-    rate: SIMULATED_RATE,
-    seed: around.seed,
-  });
-  const sum = new Float64Array(Math.max(...heard.map((h) => h.samples.length)));
-  for (const h of heard) h.samples.forEach((v, i) => (sum[i]! += v));
-  if (!sweep) return recorded(sum, SIMULATED_RATE, around);
-  const fades = { fadeIn: Math.min(0.1, sweep.seconds / 20), fadeOut: 0.01 };
-  const played = sweepSamples({ ...sweep, ...fades }, SIMULATED_RATE);
-  const whole = new Float64Array(played.length + sum.length + SILENCE_SECONDS * SIMULATED_RATE);
-  convolve(played, sum).forEach((v, i) => (whole[i] = HEADROOM * v));
-  return recorded(whole, SIMULATED_RATE, around);
+  const take = { loudspeakers: playing, sweep, around };
+  return (await simulated(setting, 'refused' in solution ? null : solution, take)).samples;
 }
 
 /** Surroundings from the options of the command line. Throws ListenError for what is no number. */

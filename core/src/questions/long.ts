@@ -17,6 +17,7 @@ import type { RecipeSheet, RecipeSheetInputs } from '../studies/recipes/study';
 import type { SearchInputs, SearchResult, SearchWeights } from '../studies/search/study';
 import type { OrientInputs, OrientResult } from '../studies/seat/orient';
 import type { Study } from '../studies/types';
+import type { MeasuredRoomAsked, MeasuredRoomInputs, PredictedRoom } from '../studies/listen/measuredRoom';
 import type { LayOutInputs, LayOutResult } from '../studies/hang/types';
 import type { Glance } from './glance';
 import type { ListenOutcome, ListenTask } from './listening';
@@ -38,6 +39,7 @@ export interface Long {
   'lay-out': Shape<{ afresh: boolean }, LayOutInputs, LayOutResult>;
   cuts: Shape<CutInputs, CutInputs, CutsResult>;
   bass: Shape<Without<BassTask, 'project'>, BassTask, BassOutcome>;
+  'measured-room': Shape<MeasuredRoomAsked, MeasuredRoomInputs, PredictedRoom | null>;
 }
 export type LongKind = keyof Long;
 
@@ -91,6 +93,10 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
   },
   bass: {
     reads: ({ project }) => waves(project),
+    inputs: ({ project }, asked) => ({ ...asked, project }),
+  },
+  'measured-room': {
+    reads: ({ project }) => [project.measured.rooms, ...partsOf(project, HEARD)],
     inputs: ({ project }, asked) => ({ ...asked, project }),
   },
 };

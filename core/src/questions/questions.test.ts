@@ -11,6 +11,8 @@ import { searchSeat } from '../studies/search/study';
 import { studyOrientation } from '../studies/seat/orient';
 import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands';
 import { demo } from '../testing/demo';
+import { roomKey, soundingOf } from '../document/soundingRoom';
+import { studyMeasuredRoom } from '../studies/listen/measuredRoom';
 import { measured } from '../testing/measured';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
@@ -39,6 +41,7 @@ const ASKED = {
   search: { notch: 1, evenness: 0, symmetry: 1, coverage: 1 },
   'lay-out': { afresh: true },
   bass: { task: 'answer', quality: 'coarse' },
+  'measured-room': { room: roomKey(soundingOf(demo('bakehouse'))), place: null, letters: ['L'] },
 } as const;
 const inputsOf = (kind: LongKind, glance: Glance) => QUESTIONS[kind].inputs(glance, ASKED[kind] as never) as unknown;
 /** Those whose worker is given more than they say they read. */
@@ -48,6 +51,7 @@ const RUN: Partial<Record<LongKind, (project: Project) => unknown>> = {
   search: (project) => ({ ...searchSeat({ project, weights: ASKED.search }, null), asked: null }),
   'lay-out': (project) => layOut(project, true),
   bass: (project) => createBassRunner(loadLinalg)({ ...ASKED.bass, project }, () => {}),
+  'measured-room': (project) => studyMeasuredRoom({ ...ASKED['measured-room'], letters: ['L'], project }),
 };
 
 const OWN = {

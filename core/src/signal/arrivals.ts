@@ -79,6 +79,21 @@ export function arrivalsOf(
   return { list, envelopeDb, start, direct };
 }
 
+/** A predicted arrival is taken for a spike that comes within this of it, s. */
+const SAME = 0.0003;
+
+/** Spikes behind the direct sound, each with the loudest predicted arrival that comes when it does; null: none does. */
+export const withPredicted = <P extends { delay: number; levelDb: number }>(
+  list: readonly Arrival[],
+  predicted: readonly P[],
+): (Arrival & { predicted: P | null })[] =>
+  list
+    .filter((a) => a.delay > 0)
+    .map((a) => {
+      const near = predicted.filter((p) => abs(p.delay - a.delay) < SAME);
+      return { ...a, predicted: near.sort((p, q) => q.levelDb - p.levelDb)[0] ?? null };
+    });
+
 /** Where a parabola through three values of the envelope has its top. */
 function vertex(y: Samples, i: number): number {
   const [a, b, c] = [y[i - 1] ?? 0, y[i]!, y[i + 1] ?? 0];

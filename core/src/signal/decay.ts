@@ -100,6 +100,13 @@ interface Early {
   spectrum: Spectrum;
 }
 
+/** The decay time of a band: T30, or T20 where the range is too short for that; null: neither. */
+export const timeOf = ({ t20, t30 }: Pick<BandFigures, 't20' | 't30'>): number | null => t30 ?? t20;
+
+/** Bands in which 20 dB take longer than that, s; what cannot be read is not told. */
+export const slowerThan = (bands: readonly BandDecay[], seconds: number): BandDecay[] =>
+  bands.filter((b) => (timeOf(b) ?? 0) / 3 > seconds);
+
 /** An impulse response whose onset lies at a power of two, so that blocks of every band begin there, and with room before it for filters that ring. */
 interface Placed {
   spectrum: Spectrum;

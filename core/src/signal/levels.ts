@@ -1,22 +1,22 @@
-/** Levels of a steady recording: by octave, and the tones that stand out of it. */
+/** Levels of a steady recording: by octave, and the tones that stand out of it. dB re a sine at full scale, whose mean square is a half. */
 import { type Band, bandEnergy, bandsBelow, type Fraction } from './bandFilters';
 import { sizeFor, spectrumOf } from './fourier';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { PI, abs, ceil, cos, floor, log, log10, max, min, round, sqrt } = Math;
 
-/** Mean level in every band, dB re a full-scale sine's square mean … re 1: 10 lg of the mean square. */
+/** Mean level in every band, dB re a full-scale sine. */
 export function bandLevels(x: ArrayLike<number>, rate: number, fraction: Fraction): { band: Band; levelDb: number }[] {
   const spectrum = spectrumOf(x, sizeFor(x.length));
   return bandsBelow(fraction, rate).map((band) => ({
     band,
-    levelDb: 10 * log10(max(1e-24, bandEnergy(spectrum, band, rate) / max(1, x.length))),
+    levelDb: 10 * log10(max(1e-24, (2 * bandEnergy(spectrum, band, rate)) / max(1, x.length))),
   }));
 }
 
 export interface Tone {
   f: number;
-  /** dB, 10 lg of its mean square. */
+  /** dB re a full-scale sine. */
   levelDb: number;
   /** Over what lies around it, dB. */
   overDb: number;
@@ -84,7 +84,7 @@ export function tonesOf(
     const lobe = power[k - 1]! + power[k]! + power[k + 1]!;
     tones.push({
       f,
-      levelDb: 10 * log10((lobe * 2) / (0.375 * size * size)),
+      levelDb: 10 * log10((4 * lobe) / (0.375 * size * size)),
       overDb,
       harmonic: harmonicOf(f, bin),
     });

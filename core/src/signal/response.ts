@@ -103,6 +103,37 @@ export function phaseOf({ spectrum, bin }: Transfer, grid: readonly number[]): F
   return out;
 }
 
+/** Phase folded into ±180°, null where a line through it would jump. */
+export const foldedPhase = (phaseDeg: ArrayLike<number>): (number | null)[] => {
+  const turn = (p: number) => floor((p + 180) / 360);
+  return Array.from(phaseDeg, (p, i) => (i > 0 && turn(p) !== turn(phaseDeg[i - 1]!) ? null : p - 360 * turn(p)));
+};
+
+export interface Apart {
+  from: number;
+  to: number;
+  f: number;
+  /** First less second, dB. */
+  byDb: number;
+}
+
+/** Where two curves over a grid are furthest apart, in each stretch of it. */
+export function furthestApart(
+  a: ArrayLike<number>,
+  b: ArrayLike<number>,
+  grid: readonly number[],
+  stretches: readonly (readonly [from: number, to: number])[],
+): Apart[] {
+  return stretches.map(([from, to]) => {
+    let best: Apart = { from, to, f: from, byDb: 0 };
+    grid.forEach((f, i) => {
+      const byDb = a[i]! - b[i]!;
+      if (f >= from && f < to && abs(byDb) > abs(best.byDb)) best = { from, to, f, byDb };
+    });
+    return best;
+  });
+}
+
 /** Group delay re the onset, s: −dφ/dω, each frequency weighted by its power over 1/`fraction` octave. */
 export function groupDelayOf(
   { spectrum, moment, power, bin }: Transfer,

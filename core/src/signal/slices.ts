@@ -58,6 +58,14 @@ export function slicesOf(
   return { grid: [...grid], times, levelsDb: rows.map((r) => r.map((v) => v - top)), resolution: 1 / window };
 }
 
+/** When each tone has fallen so far from its first slice, s; null: not within what was sliced. */
+export function fallenBy({ levelsDb, times }: Slices, dropDb: number): (number | null)[] {
+  return Array.from(levelsDb[0]!, (first, k) => {
+    const i = levelsDb.findIndex((levels) => levels[k]! < first - dropDb);
+    return i < 0 ? null : times[i]!;
+  });
+}
+
 export interface TimeMap {
   /** Hz, even in octaves, and s from the onset. */
   frequencies: number[];

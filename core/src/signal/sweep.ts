@@ -18,6 +18,9 @@ export interface Sweep {
   fadeOut?: number;
 }
 
+/** A sweep as it is played: eased in over a twentieth, at most a tenth of a second, and out over a hundredth. */
+export const eased = (sweep: Sweep): Sweep => ({ ...sweep, fadeIn: min(0.1, sweep.seconds / 20), fadeOut: 0.01 });
+
 /** L: time in which the frequency rises by the factor e, s. */
 export const sweepScale = ({ from, to, seconds }: Sweep): number => seconds / log(to / from);
 

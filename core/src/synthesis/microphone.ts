@@ -4,7 +4,7 @@ import { convolve, type Samples } from '../signal/fourier';
 import { pinkNoise } from '../signal/noise';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { LN10, PI, SQRT2, abs, exp, floor, max, min, round, sin, sqrt } = Math;
+const { LN10, PI, abs, exp, floor, max, min, round, sin, sqrt } = Math;
 
 export interface Surroundings {
   seed: number;
@@ -32,9 +32,9 @@ export const QUIET: Surroundings = {
   driftPpm: 0,
 };
 
-/** Hum and fan, re full scale; the rattle, re what makes it ring. */
-const HUM_DB = -52;
-const FAN_DB = -56;
+/** Hum and fan, re a full-scale sine; the rattle, re what makes it ring. */
+const HUM_DB = -49;
+const FAN_DB = -53;
 const RATTLE_DB = -34;
 const RATTLE_SECONDS = 1.6;
 
@@ -76,7 +76,7 @@ export function recorded(sound: Samples, rate: number, around: Surroundings): Sa
   }
   const next = uniform(seed + 77);
   const tone = (f: number, db: number) => {
-    const [size, start] = [10 ** (db / 20) * SQRT2, 2 * PI * next()];
+    const [size, start] = [10 ** (db / 20), 2 * PI * next()];
     for (let i = 0; i < x.length; i++) x[i]! += size * sin((2 * PI * f * i) / rate + start);
   };
   if (hum !== null) [1, 2, 3].forEach((k) => tone(k * hum, HUM_DB - 6 * (k - 1)));

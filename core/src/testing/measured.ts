@@ -6,7 +6,8 @@ import type { Measurement, Project } from '../document/schema/project';
 export function measurementOf(project: Project, id: string, values: Partial<Measurement> = {}): Measurement {
   return {
     ...{ id, at: '2026-11-20T18:00:00Z', title: id, kind: 'impulse', by: 'file', from: 'a.wav', loudspeakers: ['L'] },
-    ...{ place: { name: 'Seat', at: null }, sweep: null, audio: 'cd'.repeat(32), rate: 48000, clipped: 0 },
+    ...{ place: { name: 'Seat', at: null }, sweep: null, audio: 'cd'.repeat(32), rate: 48000, quiet: null },
+    took: { clipped: 0, channels: 1, shortened: false, tail: null, harmonicDb: null },
     ...{ fullScaleDb: null, note: '', room: roomKey(soundingOf(project)) },
     ...values,
   };

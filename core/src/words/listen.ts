@@ -14,6 +14,8 @@ export function warningSentence(w: ListenWarning): string {
       return 'There is no sound in this recording. Check the input and its channel.';
     case 'shortened':
       return 'The file ends before all it announces; what is there is read.';
+    case 'channels':
+      return `The file has ${w.count} channels: the first one is read.`;
     case 'clipped':
       return `${w.samples} ${w.samples === 1 ? 'sample is' : 'samples are'} clipped at full scale: levels and early figures are wrong. Turn the input down and measure again.`;
     case 'noise-only':
@@ -26,10 +28,10 @@ export function warningSentence(w: ListenWarning): string {
       return `The recorder's clock runs ${fixed(Math.abs(w.ppm), 0)} millionths ${w.ppm > 0 ? 'fast' : 'slow'} against the player's: high notes are smeared in time. Play and record with one device.`;
     case 'hum':
       return w.order === 1
-        ? `A hum of ${fixed(w.f, 1)} Hz (mains) stands in the noise, ${fixed(w.levelDb, 0)} dB re full scale. Look at cables and transformers.`
-        : `A hum of ${fixed(w.f, 1)} Hz (mains ${w.mains} Hz, harmonic ${w.order}) stands in the noise, ${fixed(w.levelDb, 0)} dB re full scale.`;
+        ? `A hum of ${fixed(w.f, 1)} Hz (mains) stands in the noise, ${fixed(w.levelDb, 0)} dB re a full-scale sine. Look at cables and transformers.`
+        : `A hum of ${fixed(w.f, 1)} Hz (mains ${w.mains} Hz, harmonic ${w.order}) stands in the noise, ${fixed(w.levelDb, 0)} dB re a full-scale sine.`;
     case 'tone':
-      return `A tone of ${hz(w.f)} stands in the noise, ${fixed(w.levelDb, 0)} dB re full scale: a fan or a machine.`;
+      return `A tone of ${hz(w.f)} stands in the noise, ${fixed(w.levelDb, 0)} dB re a full-scale sine: a fan or a machine.`;
     case 'rattle':
       return `Something rings along at ${hz(w.f)} for ${fixed(w.seconds, 1)} s, longer than the room: a lamp, a door, a radiator.`;
     case 'range':
@@ -114,3 +116,15 @@ export const VERDICT_WORDS: Readonly<Record<Comparison['verdict'], string>> = {
     'Their curves are those of other places: below some 300 Hz and in single arrivals they differ for that alone. Decay may be compared.',
   no: 'They may not be compared: one is noise.',
 };
+
+/** Where a microphone stands from the seat, as one says it: "30 cm forward, 10 cm left". */
+export function offSeat(off: { forward: number; right: number; up: number }, system: LengthSystem): string {
+  const part = (by: number, more: string, less: string) =>
+    by === 0 ? [] : [`${lengthText(Math.abs(by), system)} ${by > 0 ? more : less}`];
+  const parts = [
+    ...part(off.forward, 'forward', 'back'),
+    ...part(off.right, 'right', 'left'),
+    ...part(off.up, 'up', 'down'),
+  ];
+  return parts.length > 0 ? parts.join(', ') : 'Seat';
+}

@@ -46,7 +46,7 @@ export interface LineDesk {
 }
 
 /** Takes over the former value while it is alike, so that a change of it is a change. */
-const steady = <T>(make: () => T): ComputedRef<T> =>
+export const steady = <T>(make: () => T): ComputedRef<T> =>
   computed<T>((was) => {
     const is = make();
     return was !== undefined && equal(was, is) ? was : is;

@@ -47,6 +47,8 @@ const ALTERS: Record<keyof typeof RAW, string> = {
 /** Noise begins so low and rises so fast, dB and dB a second. */
 const RISE = { from: -66, perSecond: 8 } as const;
 const STEP_SECONDS = 0.25;
+/** A converter at its limit gives this or more. */
+export const FULL = 0.9998;
 
 function refusal(error: unknown): LiveError {
   const name = error instanceof DOMException ? error.name : '';
@@ -144,7 +146,9 @@ export async function openInput(device: string | null): Promise<Live> {
         const { samples } = await live.take(noise, 10 ** (gainDb / 20), STEP_SECONDS);
         // Latency and the room's own rise take the first half.
         over = rms(samples.subarray(samples.length >> 1)) - quiet;
-        if (over >= overDb || gainDb >= ceilingDb) break;
+        // Louder would only clip.
+        const full = samples.some((v) => Math.abs(v) >= FULL);
+        if (over >= overDb || full || gainDb >= ceilingDb) break;
       }
       live.stop();
       return { gain: 10 ** (gainDb / 20), overDb: over };

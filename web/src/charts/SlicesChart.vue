@@ -3,7 +3,7 @@
 import { line } from 'd3-shape';
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import type { Slices } from '@tawny/core/signal/slices';
+import { fallenBy, type Slices } from '@tawny/core/signal/slices';
 import { type Frame, frequencyScale, frequencyTicks, levelScale } from './axis';
 import ChartAxes from './ChartAxes.vue';
 import { usePointing } from './pointing';
@@ -15,7 +15,7 @@ const frame = computed((): Frame => ({
   width: props.width,
   height: props.height,
   left: 44,
-  right: 70,
+  right: 84,
   top: 14,
   bottom: 28,
 }));
@@ -40,17 +40,11 @@ const drawn = computed(() =>
   }),
 );
 const { at, on } = usePointing(() => tones.value.map((f) => x.value(f)));
-/** When a tone has fallen by 20 dB from its first slice, s; null: not within what is drawn. */
-function fallen(k: number): number | null {
-  const { levelsDb, times } = props.slices;
-  const first = levelsDb[0]![k]!;
-  const i = levelsDb.findIndex((levels) => levels[k]! < first - 20);
-  return i < 0 ? null : times[i]!;
-}
+const fallen = computed(() => fallenBy(props.slices, 20));
 const reading = computed(() => {
   if (at.value === null) return null;
   const f = tones.value[at.value]!;
-  const t = fallen(at.value);
+  const t = fallen.value[at.value] ?? null;
   return {
     x: x.value(f),
     text: `${fixed(f, f < 100 ? 1 : 0)} Hz: 20 dB down ${t === null ? `later than ${fixed(props.slices.times.at(-1)! * 1000, 0)} ms` : `after ${fixed(t * 1000, 0)} ms`}`,

@@ -24,7 +24,7 @@ export async function archiveOf(
 ): Promise<{ bytes: Uint8Array<ArrayBuffer>; missing: string[] }> {
   const files: Zippable = { [PROJECT]: strToU8(writeProjectFile(project)) };
   const missing: string[] = [];
-  for (const hash of new Set(project.measured.list.map((m) => m.audio))) {
+  for (const hash of new Set(project.measured.list.flatMap((m) => [m.audio, m.quiet ?? []].flat()))) {
     const kept = await samplesOf(hash);
     // Samples are as good as noise to a packer: stored as they are.
     if (kept) files[`recordings/${hash}.wav`] = [writeWav([new Float32Array(kept.bytes)], kept.rate), { level: 0 }];

@@ -1,10 +1,9 @@
 /** Recordings of the open project: brought from files, heard by the simulated microphone, kept by content, read in a worker one after the other. */
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef } from 'vue';
-import type { Project } from '@tawny/core/document/schema/project';
-import type { Listened, ListenOutcome, ListenTask, PredictedRoom } from '@tawny/core/questions/listening';
+import type { Listened, ListenOutcome, ListenTask } from '@tawny/core/questions/listening';
 import type { ResponseCurves } from '@tawny/core/studies/listen/read';
-import type { Measurement } from '@tawny/core/document/schema/project';
+import type { Measurement, Project } from '@tawny/core/document/schema/project';
 import type { Recordings } from '../persistence/recordings';
 import { createStudyClient } from '../workers/client';
 import { startWorker } from '../workers/start';
@@ -33,8 +32,14 @@ function createRecordings(client = createStudyClient(startWorker)) {
   let turn: Promise<unknown> = Promise.resolve();
   let asked = 0;
 
-  async function run(what: string, task: () => Promise<ListenTask> | ListenTask): Promise<ListenOutcome | null> {
+  /** `wanted`: whether the answer is still of use when its turn comes. */
+  async function run(
+    what: string,
+    task: () => Promise<ListenTask> | ListenTask,
+    wanted = () => true,
+  ): Promise<ListenOutcome | null> {
     const mine = turn.then(async () => {
+      if (!wanted()) return null;
       busy.value = { what, part: 0 };
       failed.value = null;
       const outcome = await client.run('listen', await task(), (part) => (busy.value = { what, part }));
@@ -52,6 +57,11 @@ function createRecordings(client = createStudyClient(startWorker)) {
   }
   const listened = (outcome: ListenOutcome | null): Listened | null =>
     outcome?.ok && 'samples' in outcome ? outcome : null;
+
+  async function samplesOf(hash: string) {
+    const store = await kept();
+    return (await store.read(hash)) ?? shipped(hash, store);
+  }
 
   /** What came of a task, told where it failed. */
   async function take(what: string, task: () => Promise<ListenTask> | ListenTask): Promise<Listened | null> {
@@ -79,21 +89,26 @@ function createRecordings(client = createStudyClient(startWorker)) {
       samples: Float32Array<ArrayBuffer>,
       asks: Omit<Extract<ListenTask, { task: 'record' }>, 'task' | 'bytes'>,
     ) => take('Recording', () => ({ task: 'record', bytes: samples.buffer, ...asks })),
-    /** Keeps what was heard; its name. Throws where the browser keeps nothing. */
-    async keep(heard: Listened): Promise<string> {
-      const hash = await (await kept()).keep(heard.samples, heard.rate);
-      readings.set(hash, heard);
-      return hash;
+    /** Keeps what was heard, and the room at rest; their names. Throws where the browser keeps nothing. */
+    async keep(heard: Listened): Promise<Pick<Measurement, 'audio' | 'quiet'>> {
+      const store = await kept();
+      const audio = await store.keep(heard.samples, heard.rate);
+      const quiet = heard.quiet && (await store.keep(heard.quiet, heard.rate));
+      readings.set(audio, heard);
+      return { audio, quiet };
     },
     /** Reads a measurement that is not read yet; what is missing in this browser is so marked. */
-    async need({ audio, rate, kind, title }: Pick<Measurement, 'audio' | 'rate' | 'kind' | 'title'>): Promise<void> {
+    async need({ audio, quiet, rate, kind, title, sweep, took }: Measurement): Promise<void> {
       if (readings.has(audio) || reading.has(audio)) return;
       reading.add(audio);
       try {
-        const stored = (await (await kept()).read(audio)) ?? (await shipped(audio, await kept()));
+        const [stored, rest] = [await samplesOf(audio), quiet === null ? null : await samplesOf(quiet)];
         if (!stored) readings.set(audio, null);
         else {
-          const found = await take(title, () => ({ task: 'read', bytes: stored.bytes.slice(0), rate, kind }));
+          const found = await take(title, () => ({
+            ...{ task: 'read', bytes: stored.bytes.slice(0), quiet: rest?.bytes ?? null, rate, kind },
+            ...{ sweep: sweep && { ...sweep }, took: { ...took } },
+          }));
           if (found) readings.set(audio, found);
         }
       } catch (error) {
@@ -105,17 +120,14 @@ function createRecordings(client = createStudyClient(startWorker)) {
     async curves(
       { samples, rate }: Listened,
       asks: Pick<Extract<ListenTask, { task: 'curves' }>, 'window' | 'fraction'>,
+      wanted: () => boolean,
     ): Promise<ResponseCurves | null> {
-      const outcome = await run('Response', () => ({ task: 'curves', bytes: samples.slice().buffer, rate, ...asks }));
+      const task = (): ListenTask => ({ task: 'curves', bytes: samples.slice().buffer, rate, ...asks });
+      const outcome = await run('Response', task, wanted);
       return outcome?.ok && 'curves' in outcome ? outcome.curves : null;
     },
-    async predicted(asks: Omit<Extract<ListenTask, { task: 'predict' }>, 'task'>): Promise<PredictedRoom | null> {
-      const outcome = await run('Prediction', () => ({ task: 'predict', ...asks }));
-      return outcome?.ok && 'predicted' in outcome ? outcome.predicted : null;
-    },
     /** Samples of a recording kept here. */
-    samplesOf: async (hash: string) => (await (await kept()).read(hash)) ?? shipped(hash, await kept()),
-    keepSamples: async (samples: Float32Array<ArrayBuffer>, rate: number) => (await kept()).keep(samples, rate),
+    samplesOf,
   };
 }
 

@@ -15,10 +15,3 @@ test('a recording is kept once by what is in it, whoever keeps it, and comes bac
   expect(await kept.read('00')).toBeNull();
   expect(hashOf(new Float32Array(0))).toBe('e3b0c44298fc1c149afbf4c8996fb92427ae41e4649b934ca495991b7852b855');
 });
-
-test('what nothing speaks of any more can be taken away', async () => {
-  const kept = openRecordings('pruned', fake);
-  const [a, b] = [await kept.keep(samples, 48000), await kept.keep(Float32Array.of(1), 44100)];
-  expect(await kept.prune([a])).toBe(1);
-  expect([(await kept.read(a)) !== null, await kept.read(b)]).toEqual([true, null]);
-});

@@ -12,8 +12,6 @@ export interface Recordings {
   /** Keeps samples; their name. */
   keep(samples: Float32Array<ArrayBuffer>, rate: number): Promise<string>;
   read(hash: string): Promise<StoredRecording | null>;
-  /** Takes away what is in none of the lists given. */
-  prune(used: readonly string[]): Promise<number>;
 }
 
 /** Opens the recordings; name and database are parameters for tests. */
@@ -27,10 +25,5 @@ export function openRecordings(name = 'tawny-hall', options?: DexieOptions): Rec
       return hash;
     },
     read: async (hash) => (await recordings.get(hash)) ?? null,
-    async prune(used) {
-      const gone = (await recordings.toCollection().primaryKeys()).filter((hash) => !used.includes(hash));
-      await recordings.bulkDelete(gone);
-      return gone.length;
-    },
   };
 }

@@ -73,6 +73,8 @@ async function answer(request: Request, progress: (part: number) => void): Promi
       listen ??= createListenRunner(linalg);
       return listen(request.inputs, progress);
     }
+    case 'measured-room':
+      return (await import('@tawny/core/studies/listen/measuredRoom')).studyMeasuredRoom(request.inputs);
     case 'search': {
       const { searchSeat, searchWaves } = await import('@tawny/core/studies/search/study');
       return searchSeat(request.inputs, await searchWaves(request.inputs.project, linalg), progress);

@@ -84,6 +84,8 @@ export const LIMITS = {
   sweepSeconds: [0.1, 120],
   sampleRate: [1000, 768000],
   fullScaleDb: [60, 180],
+  tail: [0, 600],
+  harmonicDb: [-200, 60],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) =>

@@ -1,12 +1,10 @@
 /** The document piece by piece: what each kind of thing holds. Assembled in project.ts. */
 import * as z from 'zod/mini';
-import { WARE_SORTS } from '../../catalogue/sorts';
 import { WAYS } from '../../fixings/ways';
 import { GROUPS, HIGHEST_COEFFICIENT } from '../../materials/library';
 import { ROLES } from '../../layout/rigs';
 import { THRESHOLDS } from '../../physics/reflections/thresholds';
 import { OCTAVES } from '../../quantities/bands';
-import { JOINTS } from '../../recipes/parts/joints';
 import { id, key, line, lines, LIMITS, within } from './basics';
 
 export const corner = z.strictObject({ wall: id, x: within('coordinate'), y: within('coordinate') });
@@ -146,11 +144,6 @@ export const fixings = z.strictObject({
   fittings: within('fittings'),
 });
 
-/** What is done to a piece, in this order. A piece with a place hangs by its own state; of pieces by number each is ticked by itself. */
-export const STEPS = ['buy', 'cut', 'frame', 'fill', 'cover', 'hang'] as const;
-/** Days that are worked on. */
-export const DAYS = ['every-day', 'workdays', 'weekends'] as const;
-
 export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'built', 'note'] as const;
 /** What was heard, done or decided, and when. */
 export const logEntry = z.strictObject({
@@ -168,68 +161,6 @@ export const siteMark = z.strictObject({
   done: z.boolean(),
   found: z.nullable(z.strictObject({ first: within('coordinate'), second: within('coordinate') })),
   note: lines(400),
-});
-
-const nullable = (key: keyof typeof LIMITS) => z.nullable(within(key));
-/** What something is cut from: catalogue/wares.ts. */
-const stuff = {
-  sort: z.enum(WARE_SORTS),
-  make: line(0, 40),
-  density: nullable('fillDensity'),
-  length: nullable('wareLength'),
-  width: nullable('wareWidth'),
-  thickness: nullable('wareThickness'),
-};
-export const ware = z.strictObject({
-  id,
-  name: line(1, 120),
-  ...stuff,
-  pack: within('pack'),
-  price: nullable('price'),
-  delivery: nullable('price'),
-  mass: nullable('kilograms'),
-  used: z.boolean(),
-});
-export const inHand = z.strictObject({ id, ...stuff, count: z.int().check(z.minimum(1), z.maximum(10000)) });
-
-/** How pieces are made here, and what is bought and in hand for it. */
-export const buying = z.strictObject({
-  workshop: z.strictObject({
-    frameThickness: z.number().check(z.minimum(0.006), z.maximum(0.06)),
-    joint: z.enum(JOINTS),
-    behind: z.enum(['open', 'fleece']),
-    clothTurn: z.number().check(z.minimum(0), z.maximum(0.3)),
-  }),
-  /** Saw cut in timber and board, and what is taken off the ends of bars and the edges of boards. */
-  kerf: z.number().check(z.minimum(0), z.maximum(0.01)),
-  trim: z.number().check(z.minimum(0), z.maximum(0.1)),
-  /** Whether cloth keeps its direction, and what a seam takes of it. */
-  pattern: z.boolean(),
-  overlap: z.number().check(z.minimum(0), z.maximum(0.2)),
-  /** Bought beyond what is cut, of fill and cloth. */
-  waste: z.number().check(z.minimum(0), z.maximum(1)),
-  catalogue: z.array(ware).check(z.maxLength(500)),
-  inHand: z.array(inHand).check(z.maxLength(500)),
-  /** By recipe: what one costs ready made, and whether it is bought so. */
-  readyMade: z.record(key(60), z.strictObject({ price: nullable('price'), bought: z.boolean() })),
-});
-
-/** Who makes the pieces and when, what is done, and what was paid. */
-export const making = z.strictObject({
-  batchOf: z.int().check(z.minimum(1), z.maximum(50)),
-  people: z.int().check(z.minimum(1), z.maximum(20)),
-  hoursPerDay: z.number().check(z.minimum(0.5), z.maximum(16)),
-  days: z.enum(DAYS),
-  start: z.nullable(z.iso.date()),
-  /** Of the times a step takes; 2: twice as long. */
-  pace: z.number().check(z.minimum(0.2), z.maximum(5)),
-  /** Steps done, by piece ("id", of pieces by number "id#1"). */
-  done: z
-    .array(z.strictObject({ unit: line(1, 60), step: z.enum(STEPS), at: z.iso.datetime() }))
-    .check(z.maxLength(20000)),
-  paid: z
-    .array(z.strictObject({ id, at: z.iso.datetime(), what: line(1, 120), amount: within('money') }))
-    .check(z.maxLength(2000)),
 });
 
 export const span = z.strictObject({ start: within('along'), end: within('along') });
@@ -387,37 +318,4 @@ export const tape = z.strictObject({
   diagonals: z
     .array(z.strictObject({ from: id, to: id, length: z.number().check(z.minimum(0.05), z.maximum(120)) }))
     .check(z.maxLength(200)),
-});
-
-/** Where a measurement's samples came from. */
-export const MEASURED_BY = ['file', 'live', 'simulated'] as const;
-/** What was measured, and where: its samples lie elsewhere, by their content. */
-export const measurement = z.strictObject({
-  id,
-  /** ISO 8601, from the clock of who took it. */
-  at: z.iso.datetime(),
-  title: line(1, 120),
-  kind: z.enum(['impulse', 'noise']),
-  by: z.enum(MEASURED_BY),
-  /** The file it came from, or the input it was taken with. */
-  from: line(0, 200),
-  /** Letters of the loudspeakers that played; empty: none did, or it is not said. */
-  loudspeakers: z.array(line(1, 3)).check(z.maxLength(24)),
-  /** Where the microphone stood; `at` in survey coordinates, null: at the seat of its room. */
-  place: z.strictObject({
-    name: line(1, 80),
-    at: z.nullable(z.strictObject({ x: within('coordinate'), y: within('coordinate'), z: within('lift') })),
-  }),
-  sweep: z.nullable(
-    z.strictObject({ from: within('sweepHz'), to: within('sweepHz'), seconds: within('sweepSeconds') }),
-  ),
-  /** Content of its samples (SHA-256), and their rate, Hz. */
-  audio: z.string().check(z.regex(/^[0-9a-f]{64}$/, 'expected 64 hexadecimal digits')),
-  rate: within('sampleRate'),
-  clipped: z.int().check(z.minimum(0), z.maximum(1e9)),
-  /** Sound level of full scale, dB re 20 µPa; null: not known. */
-  fullScaleDb: z.nullable(within('fullScaleDb')),
-  note: lines(2000),
-  /** The room at that moment: a key of `rooms`. */
-  room: key(40),
 });

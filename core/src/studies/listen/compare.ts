@@ -1,6 +1,7 @@
 /** Two measurements beside each other: what else changed between them, and whether their curves may be compared. */
 import type { MeasuredRoom, Measurement } from '../../document/schema/project';
 import { equal } from '../../document/sharing';
+import { type BandDecay, timeOf } from '../../signal/decay';
 
 export type Changed =
   | { what: 'loudspeakers'; before: string[]; after: string[] }
@@ -144,6 +145,22 @@ export interface Comparison {
   /** May curves be laid over each other: in full; decay alone; in shape but not in level. */
   verdict: 'yes' | 'shape-only' | 'decay-only' | 'two-places' | 'no';
 }
+
+export interface DecayBeside {
+  label: number;
+  before: number | null;
+  after: number | null;
+  /** After over before, less 1; null where either is not read. */
+  change: number | null;
+}
+
+/** Decay times of two readings, band by band of the first. */
+export const decaysBeside = (before: readonly BandDecay[], after: readonly BandDecay[]): DecayBeside[] =>
+  before.map((band) => {
+    const other = after.find((b) => b.label === band.label);
+    const [was, is] = [timeOf(band), other ? timeOf(other) : null];
+    return { label: band.label, before: was, after: is, change: was !== null && is !== null ? is / was - 1 : null };
+  });
 
 /** What else changed between two measurements, and what may be compared. */
 export function compareMeasurements(

@@ -3,7 +3,7 @@ import { clippedSamples, onsetOf, peakOf } from '../../signal/onset';
 import { blocksOf, noiseKnee } from '../../signal/energyDecay';
 import { findSweep } from '../../signal/findSweep';
 import { responseToSweep, type Sweep } from '../../signal/sweep';
-import type { HeardImpulse, ListenWarning, Recording } from './types';
+import type { HeardImpulse, ListenWarning, Recording, Took } from './types';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { floor, max, min, round } = Math;
@@ -48,52 +48,82 @@ function cutBehind(x: Float64Array<ArrayBuffer>, rate: number, onset: number): F
   return x.slice(0, min(x.length, round(knee + 0.6 * (knee - onset) + 0.4 * rate)));
 }
 
-function fromSweep(recording: Recording, sweep: Sweep, warnings: ListenWarning[]): HeardImpulse {
-  const { samples: x, rate, fullScale } = recording;
+const NOTHING_TOLD: Took = { clipped: 0, channels: 1, shortened: false, tail: null, harmonicDb: null };
+
+function fromSweep(recording: Recording, sweep: Sweep, took: Took): HeardImpulse {
+  const { samples: x, rate } = recording;
   const { samples: whole, tail, secondHarmonic } = responseToSweep(x, sweep, rate);
   const onset = onsetOf(whole);
   const samples = onset === null ? whole : cutBehind(whole, rate, onset);
-  if (tail < LEAST_TAIL) warnings.push({ code: 'cut-short', seconds: tail });
-  if (secondHarmonic && secondHarmonic.levelDb > DISTORTED_DB)
-    warnings.push({ code: 'distortion', levelDb: secondHarmonic.levelDb });
   // Behind the sweep and its decay nothing is played any more.
   const end = x.length - round(max(0, tail - LEAST_TAIL) * rate);
-  const kind = onset !== null && diesAway(samples, rate) ? 'sweep' : 'noise';
-  if (kind === 'noise') warnings.push({ code: 'noise-only' });
+  const heard = onset !== null && diesAway(samples, rate);
   return {
-    ...{ kind, samples, rate, sweep, warnings },
-    onset: kind === 'sweep' ? onset : null,
-    clippedSamples: clippedSamples(x, fullScale),
-    quiet: samplesOf(x, end),
+    ...{ samples, rate, sweep },
+    kind: heard ? 'sweep' : 'noise',
+    onset: heard ? onset : null,
+    took: { ...took, tail, harmonicDb: secondHarmonic?.levelDb ?? null },
+    quiet: samplesOf(x, heard ? end : 0),
   };
 }
 
+/** What was recorded behind an impulse, when it has met its noise. */
+const behind = (x: ArrayLike<number>, rate: number, onset: number) => samplesOf(x, broadbandRange(x, rate, onset).knee);
+
 /** What a recording holds. `sweep`: the one that was played, where it is known; else one is looked for. Never throws for finite samples. */
 export function hear(recording: Recording, sweep: Sweep | null = null): HeardImpulse {
-  const { samples: x, rate, fullScale } = recording;
-  const warnings: ListenWarning[] = [];
-  const clipped = clippedSamples(x, fullScale);
-  if (recording.shortened) warnings.push({ code: 'shortened' });
-  const plain = { samples: samplesOf(x), rate, sweep: null, clippedSamples: clipped, warnings };
-  if (!(peakOf(x) > 0)) {
-    warnings.push({ code: 'silent' });
-    return { ...plain, kind: 'silence', onset: null, quiet: plain.samples };
-  }
-  if (clipped > 0) warnings.push({ code: 'clipped', samples: clipped });
-  if (sweep) return fromSweep(recording, sweep, warnings);
+  const { samples: x, rate, fullScale, shortened = false, channels = 1 } = recording;
+  const took: Took = { ...NOTHING_TOLD, clipped: clippedSamples(x, fullScale), channels, shortened };
+  const samples = samplesOf(x);
+  const plain = { samples, rate, sweep: null, took, onset: null, quiet: samples };
+  if (!(peakOf(x) > 0)) return { ...plain, kind: 'silence' };
+  if (sweep) return fromSweep(recording, sweep, took);
   if (diesAway(x, rate)) {
     const onset = onsetOf(x)!;
-    const { knee } = broadbandRange(x, rate, onset);
     return {
       ...plain,
-      samples: cutBehind(plain.samples, rate, onset),
+      samples: cutBehind(samples, rate, onset),
       kind: 'impulse',
       onset,
-      quiet: samplesOf(x, knee),
+      quiet: behind(x, rate, onset),
     };
   }
   const found = findSweep(x, rate);
-  if (found) return fromSweep(recording, found, warnings);
-  warnings.push({ code: 'noise-only' });
-  return { ...plain, kind: 'noise', onset: null, quiet: plain.samples };
+  return found ? fromSweep(recording, found, took) : { ...plain, kind: 'noise' };
+}
+
+export interface Kept {
+  samples: ArrayLike<number>;
+  rate: number;
+  kind: 'impulse' | 'noise';
+  sweep: Sweep | null;
+  took: Took;
+  /** What was recorded at rest; null: what lies behind the response. */
+  quiet: ArrayLike<number> | null;
+}
+
+/** A recording that was judged when it was taken: it is what it was then. */
+export function heardAgain({ samples: x, rate, kind, sweep, took, quiet }: Kept): HeardImpulse {
+  const samples = samplesOf(x);
+  const onset = kind === 'impulse' ? onsetOf(x) : null;
+  return {
+    ...{ samples, rate, sweep, took, onset },
+    kind: onset === null ? 'noise' : sweep ? 'sweep' : 'impulse',
+    quiet: quiet ? samplesOf(quiet) : onset === null ? samples : behind(x, rate, onset),
+  };
+}
+
+/** What is wrong with how it was taken. */
+export function tookWarnings({ kind, took }: HeardImpulse): ListenWarning[] {
+  const { clipped, channels, shortened, tail, harmonicDb } = took;
+  const list: (ListenWarning | false)[] = [
+    channels > 1 && { code: 'channels', count: channels },
+    shortened && { code: 'shortened' },
+    kind === 'silence' && { code: 'silent' },
+    clipped > 0 && { code: 'clipped', samples: clipped },
+    kind === 'noise' && { code: 'noise-only' },
+    tail !== null && tail < LEAST_TAIL && { code: 'cut-short', seconds: tail },
+    harmonicDb !== null && harmonicDb > DISTORTED_DB && { code: 'distortion', levelDb: harmonicDb },
+  ];
+  return list.filter((w) => w !== false);
 }

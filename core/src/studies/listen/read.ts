@@ -5,19 +5,24 @@ import { bandLevels, tonesOf } from '../../signal/levels';
 import {
   frequencyGrid,
   groupDelayOf,
+  type Hidden,
+  hiddenBy,
   levelsOf,
   phaseOf,
   type ResponseWindow,
   stepOf,
+  STEPS_PER_OCTAVE,
   transferOf,
 } from '../../signal/response';
 import { ringingOf } from '../../signal/ringing';
 import { slicesOf, timeMapOf } from '../../signal/slices';
 import { speechTransmission } from '../../signal/speech';
 import { OCTAVES } from '../../quantities/bands';
-import { broadbandRange } from './hear';
+import { type SwingVerdict } from '../bass/types';
+import { swings } from '../bass/judge';
+import { broadbandRange, tookWarnings } from './hear';
 import { driftOf, rattlesOf } from './health';
-import type { HeardImpulse, ListenReading, ListenWarning, NoiseReading } from './types';
+import type { Heard, HeardImpulse, ListenReading, ListenWarning, NoiseReading } from './types';
 
 /** Windows of the response, s: all of the room, and before the first reflections. */
 export const WHOLE: ResponseWindow = { before: 0.005, after: 0.6 };
@@ -56,9 +61,8 @@ function rangeWarning(octaves: ListenReading['octaves']): ListenWarning[] {
   return [{ code: 'range', bands: poor.map((b) => b.label), rangeDb: Math.max(...poor.map((b) => b.rangeDb ?? 0)) }];
 }
 
-/** Reads an impulse response; null where nothing was heard. */
-export function readImpulse(heard: HeardImpulse, progress: (part: number) => void = () => {}): ListenReading | null {
-  const { samples, rate, onset } = heard;
+/** What rings, stands, falls and arrives; null where nothing was heard. */
+function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: number) => void): ListenReading | null {
   if (onset === null) return null;
   const octaves = decayOf(samples, rate, 1);
   progress(0.25);
@@ -67,36 +71,36 @@ export function readImpulse(heard: HeardImpulse, progress: (part: number) => voi
   const { rangeDb, knee } = broadbandRange(samples, rate, onset);
   const ringing = ringingOf(samples, rate, onset, { until: Math.min(0.8, Math.max(0.15, (knee - onset) / rate)) });
   progress(0.75);
-  const arrivals = arrivalsOf(samples, rate)!;
-  const grid = frequencyGrid(rate).filter((f, i) => f <= SLICES_TO && i % (48 / SLICE_OCTAVE) === 0);
-  const slices = slicesOf(samples, rate, onset, grid);
-  const map = timeMapOf(samples, rate, onset);
-  const noise = noiseOf(heard);
-  progress(0.95);
-  const rattles = rattlesOf(samples, rate, onset, octaves);
-  // What still rings when the noise is read is no tone of the noise.
-  const ringsOn = (f: number) => rattles.some((r) => Math.abs(r.f / f - 1) < 0.01);
-  const drift = heard.sweep ? driftOf(samples, rate, onset, heard.sweep) : null;
+  const grid = frequencyGrid(rate).filter((f, i) => f <= SLICES_TO && i % (STEPS_PER_OCTAVE / SLICE_OCTAVE) === 0);
   return {
-    ...{
-      onset,
-      snrDb: Number.isFinite(rangeDb) ? rangeDb : null,
-      octaves,
-      thirds,
-      ringing,
-      arrivals,
-      slices,
-      map,
-      noise,
-    },
+    ...{ onset, octaves, thirds, ringing },
+    snrDb: Number.isFinite(rangeDb) ? rangeDb : null,
+    arrivals: arrivalsOf(samples, rate)!,
+    slices: slicesOf(samples, rate, onset, grid),
+    map: timeMapOf(samples, rate, onset),
     step: stepOf(samples, rate, onset),
     speech: speechTransmission(samples, rate, onset),
+  };
+}
+
+/** Reads everything of a recording. */
+export function readHeard(heard: HeardImpulse, progress: (part: number) => void = () => {}): Heard {
+  const impulse = impulseOf(heard, progress);
+  const noise = noiseOf(heard);
+  progress(0.95);
+  const { samples, rate, sweep } = heard;
+  const rattles = impulse ? rattlesOf(samples, rate, impulse.onset, impulse.octaves) : [];
+  // What still rings when the noise is read is no tone of the noise.
+  const ringsOn = (f: number) => rattles.some((r) => Math.abs(r.f / f - 1) < 0.01);
+  const drift = impulse && sweep ? driftOf(samples, rate, impulse.onset, sweep) : null;
+  return {
+    ...{ impulse, noise },
     warnings: [
-      ...heard.warnings,
+      ...tookWarnings(heard),
       ...noiseWarnings(noise).filter((w) => !('f' in w && ringsOn(w.f))),
       ...rattles.map((r): ListenWarning => ({ code: 'rattle', ...r })),
       ...(drift === null ? [] : [{ code: 'drift' as const, ppm: drift }]),
-      ...rangeWarning(octaves),
+      ...(impulse ? rangeWarning(impulse.octaves) : []),
     ],
   };
 }
@@ -109,21 +113,30 @@ export interface ResponseCurves {
   phaseDeg: Float64Array;
   groupDelay: Float64Array;
   lowest: number;
+  /** What the smoothing hides where single modes are heard. */
+  hidden: Hidden[];
+  /** Against the schools of Bass, at their own smoothing. */
+  swings: SwingVerdict[];
 }
+
+/** Hidden places are told of between these, Hz. */
+const HIDDEN = [20, 500] as const;
 
 /** The response through a window, smoothed over 1/`fraction` octave; group delay over at least a sixth. */
 export function responseCurves(
-  { samples, rate, onset }: Pick<HeardImpulse, 'samples' | 'rate' | 'onset'>,
+  { samples, rate, onset }: { samples: ArrayLike<number>; rate: number; onset: number | null },
   window: ResponseWindow,
   fraction: number,
 ): ResponseCurves | null {
   if (onset === null) return null;
   const grid = frequencyGrid(rate);
   const transfer = transferOf(samples, rate, onset, window);
+  const [levelsDb, finestDb] = [levelsOf(transfer, grid, fraction), levelsOf(transfer, grid, STEPS_PER_OCTAVE)];
+  const [from, to] = HIDDEN.map((f) => grid.findIndex((g) => g >= f)) as [number, number];
   return {
-    grid,
-    levelsDb: levelsOf(transfer, grid, fraction),
-    finestDb: levelsOf(transfer, grid, 48),
+    ...{ grid, levelsDb, finestDb },
+    hidden: hiddenBy(levelsDb.slice(from, to), finestDb.slice(from, to), grid.slice(from, to)),
+    swings: swings(grid, finestDb),
     phaseDeg: phaseOf(transfer, grid),
     groupDelay: groupDelayOf(transfer, grid, Math.min(6, fraction)),
     lowest: transfer.lowest,

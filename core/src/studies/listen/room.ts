@@ -21,6 +21,13 @@ const LOW_STEP_HZ = [0.2, 0.5] as const;
 const LOWEST_HZ = 15;
 const LONGEST = 3;
 
+/** In survey coordinates, height over the floor, m. */
+export interface Place {
+  x: number;
+  y: number;
+  z: number;
+}
+
 /** A setting with the ears somewhere else; null: at the seat. */
 export const heardAt = (setting: Setting, place: Vec3 | null): Setting =>
   place === null ? setting : { ...setting, head: place };
@@ -108,8 +115,8 @@ export async function hearRoom(
   });
 }
 
-/** The setting of a project at a place in survey coordinates (metres, height over the floor), and the loudspeaker asked for. */
-export function hearingSetting(project: Project, place: { x: number; y: number; z: number } | null): Setting {
+/** The setting of a project with the ears at a place; null: at the seat. */
+export function hearingSetting(project: Project, place: Place | null): Setting {
   const setting = settingOf(project);
   if (!place) return setting;
   const [x, y] = setting.frame.toListener([place.x, place.y]);

@@ -5,7 +5,6 @@ import type { Tone } from '../../signal/levels';
 import type { Ringing } from '../../signal/ringing';
 import type { Slices, TimeMap } from '../../signal/slices';
 import type { Sweep } from '../../signal/sweep';
-import type { Hidden, ResponseWindow } from '../../signal/response';
 
 /** What a recording is of: an impulse response, a sweep played in the room, noise that stays, nothing. */
 export type RecordingKind = 'impulse' | 'sweep' | 'noise' | 'silence';
@@ -17,6 +16,22 @@ export interface Recording {
   fullScale: number;
   /** Fewer samples than its file announces. */
   shortened?: boolean;
+  /** Channels of its file. */
+  channels?: number;
+}
+
+/** How a take went: what cannot be told from its response afterwards, and is kept with it. */
+export interface Took {
+  /** Samples at full scale. */
+  clipped: number;
+  /** Channels of its file: the first one is read. */
+  channels: number;
+  /** Fewer samples than its file announced. */
+  shortened: boolean;
+  /** Of a sweep: what was recorded behind it, s; null: none was played. */
+  tail: number | null;
+  /** Its second harmonic re the direct sound, dB; null: none stands out. */
+  harmonicDb: number | null;
 }
 
 /** An impulse response ready to be read. */
@@ -28,15 +43,15 @@ export interface HeardImpulse {
   onset: number | null;
   /** The sweep it was made with, known or found. */
   sweep: Sweep | null;
-  clippedSamples: number;
+  took: Took;
   /** What was recorded while nothing was played: noise and its tones are read there. */
   quiet: Float64Array<ArrayBuffer>;
-  warnings: ListenWarning[];
 }
 
 export type ListenWarning =
   | { code: 'silent' }
   | { code: 'shortened' }
+  | { code: 'channels'; count: number }
   | { code: 'clipped'; samples: number }
   | { code: 'noise-only' }
   | { code: 'cut-short'; seconds: number }
@@ -48,19 +63,10 @@ export type ListenWarning =
   | { code: 'range'; bands: number[]; rangeDb: number };
 
 export interface NoiseReading {
-  /** By octave 63 … 8000, dB re full scale; null where the rate does not reach it. */
+  /** By octave 63 … 8000, dB re a full-scale sine; null where the rate does not reach it. */
   octaves: (number | null)[];
   tones: Tone[];
   seconds: number;
-}
-
-export interface ResponseReading {
-  window: ResponseWindow;
-  grid: number[];
-  /** At 1/48 octave; what is shown is smoothed from the transfer anew. */
-  finest: Float64Array;
-  /** Below this it means nothing, Hz. */
-  lowest: number;
 }
 
 export interface ListenReading {
@@ -75,8 +81,11 @@ export interface ListenReading {
   map: TimeMap;
   step: Float64Array;
   speech: number | null;
+}
+
+/** Everything read of a recording; `impulse` is null where nothing stood out of its noise. */
+export interface Heard {
+  impulse: ListenReading | null;
   noise: NoiseReading | null;
   warnings: ListenWarning[];
 }
-
-export type { Hidden };

@@ -3,6 +3,7 @@
 import { computed } from 'vue';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
+import { decaysBeside } from '@tawny/core/studies/listen/compare';
 import { changedSentence, VERDICT_WORDS } from '@tawny/core/words/listen';
 import { useLengths } from '../../parts/keys';
 import { useListen } from './useListen';
@@ -13,13 +14,8 @@ const sentences = computed(() => comparison.value?.changed.map((c) => changedSen
 const rows = computed(() => {
   const c = comparison.value;
   if (!c) return [];
-  const [a, b] = [c.before, c.after].map((m) => readOf(m)?.reading?.octaves.bands);
-  if (!a || !b) return [];
-  return a.flatMap((band) => {
-    const other = b.find((o) => o.label === band.label);
-    const [was, is] = [band.t30 ?? band.t20, other ? (other.t30 ?? other.t20) : null];
-    return [{ label: band.label, was, is, by: was !== null && is !== null ? (100 * (is - was)) / was : null }];
-  });
+  const [a, b] = [c.before, c.after].map((m) => readOf(m)?.impulse?.octaves.bands);
+  return a && b ? decaysBeside(a, b) : [];
 });
 const pick = (i: 0 | 1, id: string) => {
   const now = [shown.value[0]?.id, shown.value[1]?.id];
@@ -65,9 +61,9 @@ const time = (v: number | null) => (v === null ? '–' : fixed(v, 2));
         <tbody>
           <tr v-for="r in rows" :key="r.label">
             <td>{{ frequencyLabel(r.label) }}</td>
-            <td class="figure">{{ time(r.was) }}</td>
-            <td class="figure">{{ time(r.is) }}</td>
-            <td class="figure">{{ r.by === null ? '–' : fixed(r.by, 0) }}</td>
+            <td class="figure">{{ time(r.before) }}</td>
+            <td class="figure">{{ time(r.after) }}</td>
+            <td class="figure">{{ r.change === null ? '–' : fixed(100 * r.change, 0) }}</td>
           </tr>
         </tbody>
       </table>

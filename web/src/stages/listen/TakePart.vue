@@ -3,6 +3,8 @@
 import { computed, ref } from 'vue';
 import { mdiFileImportOutline, mdiMicrophoneOutline } from '@mdi/js';
 import { QUIET } from '@tawny/core/synthesis/microphone';
+import { offSeat } from '@tawny/core/words/listen';
+import { useLengths } from '../../parts/keys';
 import { useAnswers } from '../../answers/answers';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
@@ -11,6 +13,7 @@ import { useListen } from './useListen';
 
 const { doc, recordings, keep, list } = useListen();
 const answers = useAnswers();
+const system = useLengths();
 const project = computed(() => doc.project!);
 const busy = computed(() => recordings.busy.value !== null);
 
@@ -36,7 +39,7 @@ async function chosen(event: Event): Promise<void> {
 }
 
 const letters = computed(() => project.value.loudspeakers.map((l) => l.letter));
-const played = ref<'each' | 'none' | (string & {})>('');
+const played = ref('');
 const choices = computed(() => [
   ...letters.value.map((l) => ({ value: l, title: l })),
   ...(letters.value.length > 1 ? [{ value: 'all', title: 'All together' }] : []),
@@ -66,13 +69,7 @@ const place = computed(() => {
   const [x, y] = frame.toSurvey([head[0] + right, head[1] - forward]);
   const round = (v: number) => Math.round(v * 1000) / 1000;
   return {
-    name: [
-      forward !== 0 ? `${Math.abs(Math.round(forward * 100))} cm ${forward > 0 ? 'forward' : 'back'}` : '',
-      right !== 0 ? `${Math.abs(Math.round(right * 100))} cm ${right > 0 ? 'right' : 'left'}` : '',
-      up !== 0 ? `${Math.abs(Math.round(up * 100))} cm ${up > 0 ? 'up' : 'down'}` : '',
-    ]
-      .filter(Boolean)
-      .join(', '),
+    name: offSeat(off.value, system.value),
     at: {
       x: round(x),
       y: round(y),

@@ -4,8 +4,10 @@ import { computedAsync, createSharedComposable } from '@vueuse/core';
 import { roomKey, soundingOf } from '@tawny/core/document/soundingRoom';
 import type { Measurement } from '@tawny/core/document/schema/project';
 import type { Listened } from '@tawny/core/questions/listening';
-import { compareMeasurements, placeOf } from '@tawny/core/studies/listen/compare';
+import { compareMeasurements } from '@tawny/core/studies/listen/compare';
 import { GATED, WHOLE, type ResponseCurves } from '@tawny/core/studies/listen/read';
+import { useMeasuredRoom } from '../../answers/listening';
+import { steady } from '../../answers/line';
 import { useRecordings } from '../../files/recordings';
 import { clerk } from '../../stores/clerk';
 import { useDocument } from '../../stores/document';
@@ -18,7 +20,6 @@ export const useListen = createSharedComposable(() => {
   const doc = useDocument();
   const session = useSession();
   const recordings = useRecordings();
-  const { id } = clerk();
 
   const list = computed(() => [...(doc.project?.measured.list ?? [])].sort((a, b) => (a.at < b.at ? -1 : 1)));
   /** Those drawn: the ones chosen, or the last one taken. */
@@ -41,7 +42,7 @@ export const useListen = createSharedComposable(() => {
   const readOf = (m: Measurement): Listened | null => recordings.readings.get(m.audio) ?? null;
   const missing = (m: Measurement) => recordings.readings.get(m.audio) === null;
   const heard = computed(() => (main.value ? readOf(main.value) : null));
-  const reading = computed(() => heard.value?.reading ?? null);
+  const reading = computed(() => heard.value?.impulse ?? null);
   const roomOf = (m: Measurement) => doc.project!.measured.rooms[m.room]!;
 
   // --- response ---
@@ -53,33 +54,39 @@ export const useListen = createSharedComposable(() => {
   const window = computed(() =>
     gated.value ? { ...GATED, after: gateLength.value } : { ...WHOLE, after: wholeLength.value },
   );
-  const impulses = computed(() =>
-    shown.value.flatMap((m) => {
-      const found = readOf(m);
-      return found?.reading ? [{ measurement: m, found }] : [];
+  const impulses = computed(() => shown.value.filter((m) => readOf(m)?.impulse));
+  /** What is drawn and how: titles and notes change nothing of it. */
+  const asked = steady(() => ({
+    of: impulses.value.map((m) => m.audio),
+    window: window.value,
+    fraction: fraction.value,
+  }));
+  const made = computedAsync<(ResponseCurves & { audio: string })[]>(async (onCancel) => {
+    const { of, ...asks } = asked.value;
+    let wanted = true;
+    onCancel(() => (wanted = false));
+    const list: (ResponseCurves & { audio: string })[] = [];
+    for (const audio of of) {
+      const heardOne = recordings.readings.get(audio);
+      const one = heardOne && (await recordings.curves(heardOne, asks, () => wanted));
+      if (one) list.push({ ...one, audio });
+    }
+    return list;
+  }, []);
+  const curves = computed(() =>
+    made.value.flatMap((one) => {
+      const measurement = impulses.value.find((m) => m.audio === one.audio);
+      return measurement ? [{ measurement, curves: one }] : [];
     }),
   );
-  const curves = computedAsync<{ measurement: Measurement; curves: ResponseCurves }[]>(async () => {
-    const asks = { window: window.value, fraction: fraction.value };
-    const made: { measurement: Measurement; curves: ResponseCurves }[] = [];
-    for (const { measurement, found } of impulses.value) {
-      const one = await recordings.curves(found, asks);
-      if (one) made.push({ measurement, curves: one });
-    }
-    return made;
-  }, []);
 
   // --- what the studies say of that room ---
-  const predicted = computedAsync(async () => {
-    const [m, project] = [main.value, doc.stored];
-    if (!m || !project || m.kind === 'noise') return null;
-    return recordings.predicted({
-      project,
-      room: project.measured.rooms[m.room]!,
-      place: m.place.at && { ...m.place.at },
-      letters: [...m.loudspeakers],
-    });
-  }, null);
+  const room = useMeasuredRoom();
+  room.follow(() => {
+    const m = main.value;
+    return m?.kind === 'impulse' ? { room: m.room, place: m.place.at, letters: m.loudspeakers } : undefined;
+  });
+  const predicted = computed(() => (room.current.value ? room.last.value : null));
 
   // --- beside each other ---
   const comparison = computed(() => {
@@ -95,21 +102,18 @@ export const useListen = createSharedComposable(() => {
     heardNow: Listened,
     values: Pick<Measurement, 'title' | 'by' | 'from' | 'loudspeakers' | 'place'>,
   ) {
-    const project = doc.stored;
+    const [project, now] = [doc.stored, clerk()];
     if (!project) return;
     try {
-      const audio = await recordings.keep(heardNow);
+      const names = await recordings.keep(heardNow);
+      const { kind, rate, sweep, took } = heardNow;
       const room = soundingOf(project);
       const measurement: Measurement = {
-        ...values,
-        ...{ id: id(), at: new Date().toISOString(), kind: heardNow.kind, audio },
-        ...{ sweep: heardNow.sweep, rate: heardNow.rate, clipped: heardNow.clipped },
+        ...{ ...values, ...names, id: now.id(), at: now.at, kind, rate, took },
+        // How it was eased in and out is no part of the document.
+        sweep: sweep && { from: sweep.from, to: sweep.to, seconds: sweep.seconds },
         ...{ fullScaleDb: null, note: '', room: roomKey(room) },
       };
-      if (measurement.sweep) {
-        const { from, to, seconds } = measurement.sweep;
-        measurement.sweep = { from, to, seconds };
-      }
       if (doc.run({ type: 'put-measurement', measurement, room })) {
         session.listened = [measurement.id];
         session.listenPart = 'kept';
@@ -126,7 +130,7 @@ export const useListen = createSharedComposable(() => {
   }
 
   return {
-    ...{ doc, session, recordings, list, shown, main, readOf, missing, heard, reading, roomOf, placeOf },
+    ...{ doc, session, recordings, list, shown, main, readOf, missing, heard, reading },
     ...{ fraction, gated, wholeLength, gateLength, window, curves, predicted, comparison },
     ...{ keep, change, toggle },
   };

@@ -1,8 +1,8 @@
 /** A live measurement: the input opened, its level found, sweeps played, and what came back handed on. */
 import { onScopeDispose, ref, shallowRef } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
-import { sweepSamples } from '@tawny/core/signal/sweep';
-import { inputs, type Live, LiveError, openInput } from '../../audio/live';
+import { eased, sweepSamples } from '@tawny/core/signal/sweep';
+import { FULL, inputs, type Live, LiveError, openInput } from '../../audio/live';
 
 export type LiveState = 'closed' | 'opening' | 'open' | 'levelling' | 'measuring';
 
@@ -34,7 +34,7 @@ export const useLive = createSharedComposable(() => {
       const opened = await openInput(device);
       opened.onLevel = (p) => {
         peak.value = p;
-        if (p >= 0.9998) clipped.value = true;
+        if (p >= FULL) clipped.value = true;
       };
       live.value = opened;
       state.value = 'open';
@@ -75,13 +75,7 @@ export const useLive = createSharedComposable(() => {
     failed.value = null;
     clipped.value = false;
     const { rate } = at.opened;
-    const sweep = {
-      from: asked.from,
-      to: Math.min(asked.to, 0.46 * rate),
-      seconds: asked.seconds,
-      fadeIn: Math.min(0.1, asked.seconds / 20),
-      fadeOut: 0.01,
-    };
+    const sweep = eased({ from: asked.from, to: Math.min(asked.to, 0.46 * rate), seconds: asked.seconds });
     const sound = Float32Array.from(sweepSamples(sweep, rate));
     const length = asked.seconds + SILENCE;
     const all = new Float32Array(asked.repeats * Math.ceil(length * rate));

@@ -3,29 +3,21 @@
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
+import { withPredicted } from '@tawny/core/signal/arrivals';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import TimesChart from '../../../charts/TimesChart.vue';
+import { useAnswers } from '../../../answers/answers';
 import { useLengths } from '../../../parts/keys';
 import { useListen } from '../useListen';
 
 const { reading, heard, predicted } = useListen();
 const arrivals = computed(() => predicted.value?.arrivals ?? []);
 const system = useLengths();
-const c = computed(() => predicted.value?.c ?? 343.2);
-/** A mark is taken for a spike that comes within this of it, s. */
-const NEAR = 0.0003;
+const answers = useAnswers();
+const c = computed(() => predicted.value?.c ?? answers.glance!.setting.c);
 const rows = computed(() =>
-  (reading.value?.arrivals.list ?? [])
-    .filter((a) => a.delay > 1e-6)
-    .map((a) => {
-      const near = arrivals.value.filter((m) => Math.abs(m.delay - a.delay) < NEAR);
-      const mark = near.reduce<(typeof near)[number] | null>(
-        (best, m) => (!best || m.levelDb > best.levelDb ? m : best),
-        null,
-      );
-      return { ...a, extra: a.delay * c.value, mark };
-    }),
+  withPredicted(reading.value?.arrivals.list ?? [], arrivals.value).map((a) => ({ ...a, extra: a.delay * c.value })),
 );
 const curve = computed(() => {
   const [r, h] = [reading.value, heard.value];
@@ -51,7 +43,7 @@ const table = computed(() =>
     ms: Number((r.delay * 1000).toFixed(3)),
     dB: Number(r.levelDb.toFixed(1)),
     'extra path m': Number(r.extra.toFixed(3)),
-    mark: r.mark ? surfaceWords(r.mark.name) : '',
+    mark: r.predicted ? surfaceWords(r.predicted.name) : '',
   })),
 );
 </script>
@@ -95,7 +87,7 @@ const table = computed(() =>
           <td class="figure">{{ fixed(r.delay * 1000, 2) }}</td>
           <td class="figure">{{ fixed(r.levelDb, 1) }}</td>
           <td class="figure">{{ lengthText(r.extra, system) }}</td>
-          <td>{{ r.mark ? surfaceWords(r.mark.name) : '' }}</td>
+          <td>{{ r.predicted ? surfaceWords(r.predicted.name) : '' }}</td>
         </tr>
       </tbody>
     </table>
@@ -103,19 +95,4 @@ const table = computed(() =>
   </div>
 </template>
 
-<style scoped>
-.big {
-  flex: 1 1 240px;
-}
-.scrolled {
-  flex: 1 1 180px;
-  min-height: 0;
-  overflow: auto;
-  padding: 0 14px 6px;
-}
-@media (max-width: 860px) {
-  .scrolled {
-    flex: none;
-  }
-}
-</style>
+<style scoped src="./pictures.css"></style>

@@ -3,24 +3,29 @@
 import { computed, ref } from 'vue';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import type { BandDecay } from '@tawny/core/signal/decay';
+import { slowerThan, timeOf } from '@tawny/core/signal/decay';
 import { REASON_WORDS } from '@tawny/core/words/listen';
+import ChoiceRow from '../../../parts/ChoiceRow.vue';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/CurvesChart.vue';
 import TimesChart from '../../../charts/TimesChart.vue';
 import { useListen } from '../useListen';
 
-const { shown, readOf, reading, predicted, main } = useListen();
-const thirds = ref(false);
+const { doc, shown, readOf, reading, predicted, main } = useListen();
+const BANDS = [
+  { id: 'octaves', name: 'Octaves' },
+  { id: 'thirds', name: 'Thirds' },
+] as const;
+const fineness = ref<'octaves' | 'thirds'>('octaves');
+const thirds = computed(() => fineness.value === 'thirds');
 const chosen = ref(1000);
 const bandsOf = (r: NonNullable<typeof reading.value>) => (thirds.value ? r.thirds.bands : r.octaves.bands);
 const bands = computed(() => (reading.value ? bandsOf(reading.value) : []));
 const band = computed(() => bands.value.find((b) => b.label === chosen.value) ?? bands.value[0] ?? null);
-const best = (b: BandDecay) => b.t30 ?? b.t20;
 const frequencies = computed(() => bands.value.map((b) => b.mid));
 const curves = computed(() => [
   ...shown.value.flatMap((m, i) => {
-    const r = readOf(m)?.reading;
+    const r = readOf(m)?.impulse;
     if (!r) return [];
     const own = bandsOf(r);
     return [
@@ -29,7 +34,7 @@ const curves = computed(() => [
         look: i,
         values: bands.value.map((b) => {
           const found = own.find((o) => o.label === b.label);
-          return found ? best(found) : null;
+          return found ? timeOf(found) : null;
         }),
       },
     ];
@@ -61,7 +66,7 @@ const drop = computed(() => {
   const b = band.value;
   if (!b) return null;
   const { step, levelsDb } = b.curve;
-  const end = Math.max(0.1, Math.min(levelsDb.length * step, (best(b) ?? 1) * 1.1));
+  const end = Math.max(0.1, Math.min(levelsDb.length * step, (timeOf(b) ?? 1) * 1.1));
   const lines = [
     { fit: b.lines.edt, name: 'EDT', from: 0, down: 12 },
     { fit: b.lines.t20, name: 'T20', from: 5, down: 27 },
@@ -82,25 +87,21 @@ const drop = computed(() => {
   return { curve: { name: 'decay', step, start: 0, levels: levelsDb, look: 0 }, lines, end };
 });
 const doubled = computed(() => bands.value.filter((b) => b.twoSlopes).map((b) => frequencyLabel(b.label)));
-/** 20 dB within 150 ms, band by band, from the decay itself. */
-const slow = computed(() =>
-  (reading.value?.octaves.bands ?? [])
-    .filter((b) => best(b) !== null && best(b)! / 3 > 0.15)
-    .map((b) => frequencyLabel(b.label)),
-);
+const slow = computed(() => slowerThan(reading.value?.octaves.bands ?? [], 0.15).map((b) => frequencyLabel(b.label)));
+/** Rooms for speech and film are told how well they are understood in. */
+const spoken = computed(() => (doc.project?.brief.uses ?? []).some((u) => u === 'speech' || u === 'filming'));
+const speech = computed(() => (spoken.value ? (reading.value?.speech ?? null) : null));
 </script>
 
 <template>
   <div class="controls">
-    <span class="choice" role="group" aria-label="Bands">
-      <button :class="{ here: !thirds }" :aria-pressed="!thirds" @click="thirds = false">Octaves</button>
-      <button :class="{ here: thirds }" :aria-pressed="thirds" @click="thirds = true">Thirds</button>
-    </span>
+    <ChoiceRow v-model="fineness" :choices="BANDS" label="Bands" />
     <span class="notice" data-slow>{{
       slow.length === 0
         ? 'Every octave that can be read falls by 20 dB within 150 ms.'
         : `Slower than 20 dB in 150 ms: ${slow.join(', ')} Hz.`
     }}</span>
+    <span v-if="speech !== null" class="notice" data-speech>Speech transmission index {{ fixed(speech, 2) }}.</span>
     <span v-if="doubled.length > 0" class="notice"
       >Two slopes at {{ doubled.join(', ') }} Hz: a part of the room rings on by itself.</span
     >
@@ -196,33 +197,8 @@ const slow = computed(() =>
   </div>
 </template>
 
+<style scoped src="./pictures.css"></style>
 <style scoped>
-.controls {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 16px;
-  align-items: center;
-  padding: 2px 14px 4px;
-}
-.choice button {
-  padding: 2px 8px;
-  min-height: 24px;
-  border: 1px solid var(--rule-strong);
-  background: var(--sheet);
-  margin-left: -1px;
-  font-size: 12.5px;
-}
-.choice button.here {
-  background: var(--tawny-pale);
-  font-weight: 700;
-}
-.notice {
-  font-size: 12.5px;
-  color: var(--ink-soft);
-}
-.big {
-  flex: 1 1 170px;
-}
 .lower {
   flex: 1 1 200px;
   min-height: 0;
@@ -231,9 +207,8 @@ const slow = computed(() =>
   gap: 8px;
   padding: 0 8px 6px 14px;
 }
-.scrolled {
-  overflow: auto;
-  min-height: 0;
+.lower .scrolled {
+  padding: 0;
 }
 .band {
   min-height: 24px;

@@ -70,16 +70,4 @@ const mapTable = computed(() => {
   </ChartFrame>
 </template>
 
-<style scoped>
-.controls {
-  display: flex;
-  gap: 8px;
-  align-items: center;
-  padding: 2px 14px;
-  font-size: 12.5px;
-  min-height: 24px;
-}
-.big {
-  flex: 1 1 180px;
-}
-</style>
+<style scoped src="./pictures.css"></style>

@@ -43,8 +43,8 @@ const table = computed(() => OCTAVES.map((f, i) => ({ Hz: f, dB: levels.value[i]
         >
       </template>
       <template v-else>
-        Levels are re full scale. Type under Kept what sound level full scale stands for, and they are rated in dB(A),
-        NR and NC.
+        Levels are re a full-scale sine. Type under Kept what sound level full scale stands for, and they are rated in
+        dB(A), NR and NC.
       </template>
     </p>
     <p v-if="noise.tones.length > 0" class="notice">
@@ -81,13 +81,4 @@ const table = computed(() => OCTAVES.map((f, i) => ({ Hz: f, dB: levels.value[i]
   </template>
 </template>
 
-<style scoped>
-.notice {
-  margin: 0;
-  padding: 4px 14px;
-  font-size: 12.5px;
-}
-.big {
-  flex: 1 1 240px;
-}
-</style>
+<style scoped src="./pictures.css"></style>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 /** Response: levels of all that are drawn, smoothed, and what the smoothing hides; phase, group delay and step of the first. */
 import { computed, ref } from 'vue';
-import { hiddenBy, meanLevels } from '@tawny/core/signal/response';
-import { swings as swingsOf } from '@tawny/core/studies/bass/judge';
+import { frequencyLabel } from '@tawny/core/quantities/bands';
+import { foldedPhase, furthestApart, meanLevels } from '@tawny/core/signal/response';
 import { SWING_WORDS } from '@tawny/core/words/bass';
 import { fixed } from '@tawny/core/quantities/format';
+import ChoiceRow from '../../../parts/ChoiceRow.vue';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/CurvesChart.vue';
 import TimesChart from '../../../charts/TimesChart.vue';
@@ -24,7 +25,7 @@ const grid = computed(() => curves.value[0]?.curves.grid ?? [20, 20000]);
 const mean = computed(() => (curves.value.length > 1 ? meanLevels(curves.value.map((c) => c.curves.levelsDb)) : null));
 const drawn = computed(() => {
   if (kind.value === 'phase')
-    return curves.value.map((c, i) => ({ name: c.measurement.title, look: i, values: wrapped(c.curves.phaseDeg) }));
+    return curves.value.map((c, i) => ({ name: c.measurement.title, look: i, values: foldedPhase(c.curves.phaseDeg) }));
   if (kind.value === 'delay')
     return curves.value.map((c, i) => ({
       name: c.measurement.title,
@@ -36,14 +37,6 @@ const drawn = computed(() => {
     ...(mean.value && curves.value.length > 2 ? [{ name: 'mean', look: 5, values: [...mean.value.mean] }] : []),
   ];
 });
-function wrapped(phase: ArrayLike<number>): (number | null)[] {
-  return Array.from(phase, (p, i) => {
-    const now = ((((p + 180) % 360) + 360) % 360) - 180;
-    const before = i === 0 ? p : phase[i - 1]!;
-    // A line is not drawn through a turn.
-    return Math.floor((p + 180) / 360) === Math.floor((before + 180) / 360) ? now : null;
-  });
-}
 const shape = computed(() =>
   kind.value === 'phase'
     ? { low: -180, high: 180, unit: '°', digits: 0, depth: Infinity }
@@ -52,38 +45,23 @@ const shape = computed(() =>
       : { low: top.value - 36, high: top.value + 1, unit: 'dB', digits: 1, depth: 60 },
 );
 const hidden = computed(() => {
-  const first = curves.value[0];
-  if (!first || fraction.value >= 48) return null;
-  const { levelsDb, finestDb } = first.curves;
-  const from = grid.value.findIndex((f) => f >= 20);
-  const to = grid.value.findIndex((f) => f > 500);
-  const slice = (list: ArrayLike<number>) => Array.from(list).slice(from, to);
-  const all = hiddenBy(slice(levelsDb), slice(finestDb), grid.value.slice(from, to));
-  const worst = all.reduce((a, b) => (Math.abs(b.byDb) > Math.abs(a.byDb) ? b : a), { f: 0, byDb: 0 });
-  return all.length === 0 ? null : { count: all.length, ...worst };
+  const all = curves.value[0]?.curves.hidden ?? [];
+  const [worst] = [...all].sort((a, b) => Math.abs(b.byDb) - Math.abs(a.byDb));
+  return worst ? { count: all.length, ...worst } : null;
 });
-const swings = computed(() => {
-  const first = curves.value[0];
-  return first ? swingsOf(first.curves.grid, first.curves.finestDb) : [];
-});
-/** Largest difference of two, per third of what is heard. */
+const swings = computed(() => curves.value[0]?.curves.swings ?? []);
+const STRETCHES = [
+  [20, 200],
+  [200, 2000],
+  [2000, 20000],
+] as const;
 const apart = computed(() => {
   const [a, b] = curves.value;
   if (!a || !b || curves.value.length !== 2) return null;
-  return (
-    [
-      ['below 200 Hz', 20, 200],
-      ['200 Hz to 2 kHz', 200, 2000],
-      ['above 2 kHz', 2000, 20000],
-    ] as const
-  ).map(([name, from, to]) => {
-    let best = { f: from as number, by: 0 };
-    a.curves.grid.forEach((f, i) => {
-      const by = a.curves.levelsDb[i]! - b.curves.levelsDb[i]!;
-      if (f >= from && f < to && Math.abs(by) > Math.abs(best.by)) best = { f, by };
-    });
-    return `${name} ${fixed(best.by, 1)} dB at ${fixed(best.f, 0)} Hz`;
-  });
+  return furthestApart(a.curves.levelsDb, b.curves.levelsDb, a.curves.grid, STRETCHES).map(
+    ({ from, to, f, byDb }) =>
+      `from ${frequencyLabel(from)} to ${frequencyLabel(to)} Hz by ${fixed(byDb, 1)} dB, at ${fixed(f, 0)} Hz`,
+  );
 });
 const table = computed(() =>
   grid.value.map((f, i) => ({
@@ -111,17 +89,7 @@ const step = computed(() => {
 
 <template>
   <div class="controls">
-    <span class="choice" role="group" aria-label="What is drawn over frequency">
-      <button
-        v-for="k in KINDS"
-        :key="k.id"
-        :class="{ here: kind === k.id }"
-        :aria-pressed="kind === k.id"
-        @click="kind = k.id"
-      >
-        {{ k.name }}
-      </button>
-    </span>
+    <ChoiceRow v-model="kind" :choices="KINDS" label="What is drawn over frequency" />
     <label>
       Smoothing
       <select v-model.number="fraction" aria-label="Smoothing">
@@ -159,7 +127,7 @@ const step = computed(() => {
     {{ fixed(hidden.f, 0) }} Hz the response {{ hidden.byDb < 0 ? 'dips' : 'rises' }}
     {{ fixed(Math.abs(hidden.byDb), 1) }} dB further.
   </p>
-  <p v-if="apart && kind === 'level'" class="notice">The two differ most: {{ apart.join('; ') }}.</p>
+  <p v-if="apart && kind === 'level'" class="notice">The two differ most {{ apart.join('; ') }}.</p>
   <ChartFrame
     v-if="kind !== 'impulse'"
     :title="KINDS.find((k) => k.id === kind)!.name"
@@ -232,46 +200,4 @@ const step = computed(() => {
   </p>
 </template>
 
-<style scoped>
-.controls {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 6px 16px;
-  align-items: center;
-  padding: 2px 14px 4px;
-  font-size: 12.5px;
-}
-.controls select {
-  border: 1px solid var(--rule-strong);
-  border-radius: 3px;
-  padding: 2px 4px;
-  background: var(--sheet);
-  color: var(--ink);
-}
-.controls label {
-  display: inline-flex;
-  gap: 6px;
-  align-items: center;
-  min-height: 24px;
-}
-.choice button {
-  padding: 2px 8px;
-  min-height: 24px;
-  border: 1px solid var(--rule-strong);
-  background: var(--sheet);
-  margin-left: -1px;
-}
-.choice button.here {
-  background: var(--tawny-pale);
-  font-weight: 700;
-}
-.notice {
-  margin: 0;
-  padding: 2px 14px;
-  font-size: 12.5px;
-  color: var(--ink-soft);
-}
-.big {
-  flex: 1 1 220px;
-}
-</style>
+<style scoped src="./pictures.css"></style>

@@ -10,7 +10,7 @@ const { shown, readOf, reading } = useListen();
 const rings = computed(() => reading.value?.ringing ?? null);
 const stems = computed(() =>
   shown.value.flatMap((m, look) =>
-    (readOf(m)?.reading?.ringing.rings ?? []).map((r) => ({
+    (readOf(m)?.impulse?.ringing.rings ?? []).map((r) => ({
       f: r.f,
       value: r.decay,
       name: `${m.title}: ${fixed(r.f, 1)} Hz for ${fixed(r.decay, 2)} s`,
@@ -89,25 +89,4 @@ const table = computed(() =>
   </div>
 </template>
 
-<style scoped>
-.notice {
-  margin: 0;
-  padding: 4px 14px;
-  font-size: 12.5px;
-  color: var(--ink-soft);
-}
-.big {
-  flex: 1 1 220px;
-}
-.scrolled {
-  flex: 0 1 220px;
-  min-height: 0;
-  overflow: auto;
-  padding: 0 14px 6px;
-}
-@media (max-width: 860px) {
-  .scrolled {
-    flex: none;
-  }
-}
-</style>
+<style scoped src="./pictures.css"></style>
