@@ -82,10 +82,19 @@ async function impulse(project, letters, place, rate) {
   const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
   return rounded(samples.slice(0, Math.round(0.85 * rate)).map((v) => (0.7 * v) / Math.max(1, most)));
 }
+/** The room at rest before such a take: what the sweep stands over, as the microphone hands it out. */
+function rest(rate, seconds, around) {
+  return rounded(mic.recorded(new Float64Array(Math.round(seconds * rate)), rate, { ...mic.QUIET, ...around }));
+}
 function keep(samples, rate) {
   const hash = createHash('sha256').update(Buffer.from(samples.buffer)).digest('hex');
   writeFileSync(new URL(`${hash}.wav`, folder), wav16(samples, rate));
   return hash;
+}
+
+async function taken(project, letters, place, rate) {
+  const audio = keep(await impulse(project, letters, place, rate), rate);
+  return { audio, rate, quiet: keep(rest(rate, 0.5, { seed: 100 + seed, noiseDb: -72 }), rate) };
 }
 
 const TOOK = { clipped: 0, channels: 1, shortened: false, tail: 1.5, harmonicDb: null };
@@ -97,8 +106,7 @@ function put(of, at, title, values) {
   const measurement = {
     ...{ id: `take-${count}`, at, title, kind: 'impulse', by: 'simulated', from: 'simulated microphone' },
     ...{ loudspeakers: [], place: { name: 'Seat', at: null }, sweep: { from: 20, to: 20000, seconds: 10 } },
-    ...{ quiet: null, took: TOOK },
-    ...{ rate: 48000, fullScaleDb: 104, note: '', room: roomKey(sounding) },
+    ...{ quiet: null, took: TOOK, fullScaleDb: 104, note: '', room: roomKey(sounding) },
     ...values,
   };
   project = edited(project, { type: 'put-measurement', measurement, room: sounding });
@@ -111,7 +119,7 @@ const story = [
   [now, '2026-11-07T16:52:00Z', 'As it hangs now, right', 'R', ''],
 ];
 for (const [of, at, title, letter, note] of story)
-  put(of, at, title, { loudspeakers: [letter], note, audio: keep(await impulse(of, [letter], null, 48000), 48000) });
+  put(of, at, title, { loudspeakers: [letter], note, ...(await taken(of, [letter], null, 48000)) });
 const setting = settingOf(now);
 for (const [i, back] of [-0.6, -0.3, 0, 0.3, 0.6].entries()) {
   const [x, y] = setting.frame.toSurvey([setting.head[0], setting.head[1] + back]);
@@ -121,19 +129,15 @@ for (const [i, back] of [-0.6, -0.3, 0, 0.3, 0.6].entries()) {
   put(now, `2026-11-08T10:${10 + 4 * i}:00Z`, name, {
     loudspeakers: ['L', 'R'],
     place: { name: back === 0 ? 'Seat' : `${cm} cm ${back < 0 ? 'forward' : 'back'}`, at: place },
-    rate: 24000,
-    audio: keep(await impulse(now, ['L', 'R'], place, 24000), 24000),
+    ...(await taken(now, ['L', 'R'], place, 24000)),
   });
 }
-const rest = rounded(
-  mic.recorded(new Float64Array(Math.round(1.8 * 24000)), 24000, { ...mic.QUIET, seed: 40, noiseDb: -76, hum: 50 }),
-);
 put(now, '2026-11-08T22:15:00Z', 'At rest, at night', {
   ...{
     kind: 'noise',
     sweep: null,
     rate: 24000,
-    audio: keep(rest, 24000),
+    audio: keep(rest(24000, 1.8, { seed: 40, noiseDb: -76, hum: 50 }), 24000),
     took: { ...TOOK, tail: null },
     note: 'Computer on, radiator off.',
   },

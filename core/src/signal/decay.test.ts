@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { uniform } from '../numerics/random';
 import { OCTAVE_BANDS } from './bandFilters';
-import { broadbandFigures, decayOf } from './decay';
+import { broadbandFigures, decayOf, slowerThan, timeOf } from './decay';
 import { convolve } from './fourier';
 
 const RATE = 16000;
@@ -121,4 +121,16 @@ test('a filter before the room changes levels, not times', () => {
   const soft = convolve(room(0.3), [0.5, 0.3, 0.15]);
   for (const label of OCTAVE_BANDS.map((b) => b.label).filter((l) => l >= 250 && l <= 4000))
     expect(octave(soft, label).t20! / octave(room(0.3), label).t20!).toBeCloseTo(1, 1);
+});
+
+test('slow bands are those in which 20 dB take longer; what is not read is not called slow', () => {
+  const bands = decayOf(room(0.6), RATE, 1).bands;
+  expect(slowerThan(bands, 0.15).map((b) => b.label)).toContain(1000);
+  expect(slowerThan(bands, 0.4)).toEqual([]);
+  expect(slowerThan(decayOf(new Float64Array(RATE), RATE, 1).bands, 0)).toEqual([]);
+  expect([timeOf({ t20: 0.4, t30: null }), timeOf({ t20: 0.4, t30: 0.5 }), timeOf({ t20: null, t30: null })]).toEqual([
+    0.4,
+    0.5,
+    null,
+  ]);
 });

@@ -1,7 +1,9 @@
 import { uniform } from '../numerics/random';
 import { bandLevels, tonesOf } from './levels';
 import {
+  foldedPhase,
   frequencyGrid,
+  furthestApart,
   groupDelayOf,
   hiddenBy,
   levelsOf,
@@ -11,7 +13,7 @@ import {
   transferOf,
   windowAt,
 } from './response';
-import { slicesOf, timeMapOf } from './slices';
+import { fallenBy, slicesOf, timeMapOf } from './slices';
 import { modulationOfDecay, MODULATIONS, speechIndex, speechTransmission } from './speech';
 
 const RATE = 24000;
@@ -73,6 +75,24 @@ describe('response', () => {
     expect(spread[1]).toBeCloseTo(Math.sqrt(50), 10);
   });
 
+  test('two curves are furthest apart where they are, in every stretch; equal ones nowhere', () => {
+    const grid = [50, 100, 500, 1000];
+    const stretches = [
+      [20, 200],
+      [200, 2000],
+    ] as const;
+    expect(furthestApart([0, 3, 0, -5], [0, 0, 1, 0], grid, stretches)).toEqual([
+      { from: 20, to: 200, f: 100, byDb: 3 },
+      { from: 200, to: 2000, f: 1000, byDb: -5 },
+    ]);
+    expect(furthestApart(grid, grid, grid, stretches).every((a) => a.byDb === 0)).toBe(true);
+  });
+
+  test('phase is folded into one turn, and no line is drawn through a jump', () => {
+    expect(foldedPhase([10, 170, 190, 350, -10])).toEqual([10, 170, null, -10, null]);
+    expect(foldedPhase([-190])).toEqual([170]);
+  });
+
   test('a step is the running sum', () => {
     const step = stepOf(taps({ 10: 1, 20: -0.5 }), RATE, 10);
     expect([step[0], step[9], step[10], step[100]]).toEqual([1, 1, 0.5, 0.5]);
@@ -89,6 +109,9 @@ describe('dying away', () => {
     const { levelsDb, times } = slicesOf(ring(100, 0.5), RATE, 2400, [100]);
     const fall = (levelsDb[0]![0]! - levelsDb[30]![0]!) / times[30]!;
     expect(Math.abs(fall / 120 - 1)).toBeLessThan(0.05);
+    const slices = slicesOf(ring(100, 0.5), RATE, 2400, [100]);
+    expect(Math.abs(fallenBy(slices, 20)[0]! - 20 / 120)).toBeLessThan(0.015);
+    expect(fallenBy(slices, 90)).toEqual([null]);
   });
 
   test('the map shows it at its frequency, falling by its decay, and says how far it blurs', () => {

@@ -1,4 +1,4 @@
-import { arrivalsOf } from './arrivals';
+import { arrivalsOf, withPredicted } from './arrivals';
 import { convolve } from './fourier';
 import { uniform } from '../numerics/random';
 import { peakOf } from './onset';
@@ -79,4 +79,18 @@ test('arrivals: none of silence; a spike beside a larger one is its side lobe', 
   const { list, direct, start, envelopeDb } = arrivalsOf(x, RATE)!;
   expect([direct, list.map((a) => Math.round(a.at))]).toEqual([1000, [1000, 1300]]);
   expect(envelopeDb[direct - start]).toBe(0);
+});
+
+test('a predicted arrival is told with the spike that comes when it does; the loudest of several', () => {
+  const spike = (delay: number) => ({ at: 0, delay, levelDb: -10, polarity: 1 as const });
+  const predicted = [
+    { delay: 0.003, levelDb: -20, name: 'quiet' },
+    { delay: 0.0031, levelDb: -12, name: 'loud' },
+    { delay: 0.02, levelDb: -9, name: 'elsewhere' },
+  ];
+  const rows = withPredicted([spike(0), spike(0.00305), spike(0.009)], predicted);
+  expect(rows.map((r) => [r.delay, r.predicted?.name ?? null])).toEqual([
+    [0.00305, 'loud'],
+    [0.009, null],
+  ]);
 });

@@ -221,10 +221,8 @@ describe('what else is in a recording', () => {
     convolve(sweepSamples(sweep, RATE), samples.slice(0, RATE)).forEach(
       (v, i) => i < take.length && (take[i] = 0.05 * v),
     );
-    const first = hear(
-      { samples: recorded(take, RATE, { ...QUIET, noiseDb: -85, hum: 50 }), rate: RATE, fullScale: 0.2, channels: 2 },
-      sweep,
-    );
+    const around = { ...QUIET, noiseDb: -85, hum: 50, clip: true };
+    const first = hear({ samples: recorded(take, RATE, around), rate: RATE, fullScale: 1, channels: 2 }, sweep);
     const kept = { kind: 'impulse' as const, rate: RATE, sweep, took: first.took };
     const again = heardAgain({
       ...kept,

@@ -2,10 +2,14 @@ import type { Command } from '../../document/commands/commands';
 import { soundingOf } from '../../document/soundingRoom';
 import type { Measurement, Project } from '../../document/schema/project';
 import { demo } from '../../testing/demo';
-import { measurementOf } from '../../testing/measured';
+import type { BandDecay } from '../../signal/decay';
+import { measured, measurementOf } from '../../testing/measured';
 import { edited, plainBox, wardrobe } from '../../testing/rooms';
-import { changedSentence } from '../../words/listen';
-import { compareMeasurements } from './compare';
+import { changedSentence, offSeat } from '../../words/listen';
+import { predictedDecay } from '../decay/predicted';
+import { compareMeasurements, decaysBeside } from './compare';
+import { studyMeasuredRoom } from './measuredRoom';
+import type { Place } from './room';
 
 const of = (project: Project, values: Partial<Measurement> = {}) => ({
   measurement: measurementOf(project, 'm', values),
@@ -77,4 +81,42 @@ test('another loudspeaker, place, calibration or way of taking it is told, with 
   expect(said(box, box, {}, { fullScaleDb: 110 })[0]).toBe('shape-only');
   expect(said(box, box, {}, { by: 'simulated' })[0]).toBe('shape-only');
   expect(said(box, box, {}, { kind: 'noise' })[0]).toBe('no');
+});
+
+test('decay beside decay, in per cent of the first; a band that is not read in both has no change', () => {
+  const band = (label: number, t20: number | null, t30: number | null) => ({ label, t20, t30 }) as BandDecay;
+  expect(
+    decaysBeside(
+      [band(500, 0.8, null), band(1000, 0.5, 0.6), band(2000, 0.4, 0.4)],
+      [band(500, 0.6, 0.6), band(1000, null, null)],
+    ),
+  ).toEqual([
+    { label: 500, before: 0.8, after: 0.6, change: expect.closeTo(-0.25, 12) },
+    { label: 1000, before: 0.6, after: null, change: null },
+    { label: 2000, before: 0.4, after: null, change: null },
+  ]);
+});
+
+test('where a microphone stands is said in the reader’s lengths', () => {
+  expect(offSeat({ forward: 0.3, right: -0.1, up: 0 }, 'metric')).toBe('30.0 cm forward, 10.0 cm left');
+  expect(offSeat({ forward: -0.3048, right: 0, up: 0.0254 }, 'feet')).toMatch(/^1′ 0″ back, 1″ up$|back, .* up$/);
+  expect(offSeat({ forward: 0, right: 0, up: 0 }, 'inches')).toBe('Seat');
+});
+
+test('the room of a measurement is worked out as it was, at its place; one that is not kept is none', () => {
+  const then = edited(demo('bakehouse'), measured(demo('bakehouse'), 'then'));
+  const now = edited(then, { type: 'take-pieces', ids: then.treatment.pieces.map((p) => p.id) });
+  const room = then.measured.list.find((m) => m.id === 'then')!.room;
+  const at = (project: Project, place: Place | null, letters: string[]) =>
+    studyMeasuredRoom({ project, room, place, letters })!;
+  expect(at(now, null, ['L']).decay).toEqual(predictedDecay(then));
+  expect(at(now, null, ['L']).decay).not.toEqual(predictedDecay(now));
+  expect(at(now, null, ['L']).arrivals.length).toBeGreaterThan(3);
+  // Two at once have no single order of arrivals, a subwoofer throws none.
+  expect([at(now, null, ['L', 'R']).arrivals, at(now, null, ['W']).arrivals]).toEqual([[], []]);
+  const { x, y, earHeight } = then.listening.head;
+  const moved = at(now, { x: x + 0.4, y, z: earHeight }, ['L']);
+  expect(moved.arrivals).not.toEqual(at(now, null, ['L']).arrivals);
+  expect(moved.decay).toEqual(at(now, null, ['L']).decay);
+  expect(studyMeasuredRoom({ project: now, room: 'none', place: null, letters: [] })).toBeNull();
 });

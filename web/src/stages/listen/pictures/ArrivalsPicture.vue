@@ -6,7 +6,7 @@ import { lengthText } from '@tawny/core/quantities/lengths';
 import { withPredicted } from '@tawny/core/signal/arrivals';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import ChartFrame from '../../../charts/ChartFrame.vue';
-import TimesChart from '../../../charts/TimesChart.vue';
+import TimesChart from '../../../charts/measured/TimesChart.vue';
 import { useAnswers } from '../../../answers/answers';
 import { useLengths } from '../../../parts/keys';
 import { useListen } from '../useListen';

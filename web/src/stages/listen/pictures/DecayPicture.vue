@@ -7,8 +7,8 @@ import { slowerThan, timeOf } from '@tawny/core/signal/decay';
 import { REASON_WORDS } from '@tawny/core/words/listen';
 import ChoiceRow from '../../../parts/ChoiceRow.vue';
 import ChartFrame from '../../../charts/ChartFrame.vue';
-import CurvesChart from '../../../charts/CurvesChart.vue';
-import TimesChart from '../../../charts/TimesChart.vue';
+import CurvesChart from '../../../charts/measured/CurvesChart.vue';
+import TimesChart from '../../../charts/measured/TimesChart.vue';
 import { useListen } from '../useListen';
 
 const { doc, shown, readOf, reading, predicted, main } = useListen();

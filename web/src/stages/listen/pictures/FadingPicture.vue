@@ -3,8 +3,8 @@
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import ChartFrame from '../../../charts/ChartFrame.vue';
-import SlicesChart from '../../../charts/SlicesChart.vue';
-import TimeMap from '../../../charts/TimeMap.vue';
+import SlicesChart from '../../../charts/measured/SlicesChart.vue';
+import TimeMap from '../../../charts/measured/TimeMap.vue';
 import { useListen } from '../useListen';
 
 const { reading } = useListen();

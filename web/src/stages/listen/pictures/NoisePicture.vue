@@ -5,7 +5,7 @@ import { rateNoise } from '@tawny/core/criteria/noiseCurves';
 import { OCTAVE_MIDBANDS, OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import ChartFrame from '../../../charts/ChartFrame.vue';
-import CurvesChart from '../../../charts/CurvesChart.vue';
+import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import { useListen } from '../useListen';
 
 const { shown, readOf, heard, main, doc } = useListen();

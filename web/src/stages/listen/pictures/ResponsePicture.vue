@@ -7,8 +7,8 @@ import { SWING_WORDS } from '@tawny/core/words/bass';
 import { fixed } from '@tawny/core/quantities/format';
 import ChoiceRow from '../../../parts/ChoiceRow.vue';
 import ChartFrame from '../../../charts/ChartFrame.vue';
-import CurvesChart from '../../../charts/CurvesChart.vue';
-import TimesChart from '../../../charts/TimesChart.vue';
+import CurvesChart from '../../../charts/measured/CurvesChart.vue';
+import TimesChart from '../../../charts/measured/TimesChart.vue';
 import { useListen } from '../useListen';
 
 const { curves, fraction, gated, wholeLength, gateLength, reading, heard, main } = useListen();

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import ChartFrame from '../../../charts/ChartFrame.vue';
-import CurvesChart from '../../../charts/CurvesChart.vue';
+import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import { useListen } from '../useListen';
 
 const { shown, readOf, reading } = useListen();

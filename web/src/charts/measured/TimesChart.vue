@@ -3,11 +3,11 @@
 import { line } from 'd3-shape';
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { type Frame, levelScale, roundTicks } from './axis';
+import { type Frame, levelScale, roundTicks } from '../axis';
 import { scaleLinear } from 'd3-scale';
-import ChartAxes from './ChartAxes.vue';
-import { usePointing } from './pointing';
-import './charts.css';
+import ChartAxes from '../ChartAxes.vue';
+import { usePointing } from '../pointing';
+import '../charts.css';
 
 export interface TimeCurve {
   name: string;

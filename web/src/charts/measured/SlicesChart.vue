@@ -4,11 +4,11 @@ import { line } from 'd3-shape';
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { fallenBy, type Slices } from '@tawny/core/signal/slices';
-import { type Frame, frequencyScale, frequencyTicks, levelScale } from './axis';
-import ChartAxes from './ChartAxes.vue';
-import { usePointing } from './pointing';
+import { type Frame, frequencyScale, frequencyTicks, levelScale } from '../axis';
+import ChartAxes from '../ChartAxes.vue';
+import { usePointing } from '../pointing';
 import { TINTS } from './tints';
-import './charts.css';
+import '../charts.css';
 
 const props = defineProps<{ width: number; height: number; slices: Slices; depth: number }>();
 const frame = computed((): Frame => ({

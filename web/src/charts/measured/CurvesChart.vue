@@ -6,10 +6,10 @@
 import { area, line } from 'd3-shape';
 import { computed, useId } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { type Frame, frequencyScale, frequencyTicks, levelScale, roundTicks, spread } from './axis';
-import ChartAxes from './ChartAxes.vue';
-import { usePointing } from './pointing';
-import './charts.css';
+import { type Frame, frequencyScale, frequencyTicks, levelScale, roundTicks, spread } from '../axis';
+import ChartAxes from '../ChartAxes.vue';
+import { usePointing } from '../pointing';
+import '../charts.css';
 
 export interface Curve {
   name: string;

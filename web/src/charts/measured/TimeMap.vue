@@ -7,10 +7,10 @@ import { computed, nextTick, ref, watch } from 'vue';
 import { scaleLinear, scaleLog } from 'd3-scale';
 import { fixed } from '@tawny/core/quantities/format';
 import type { TimeMap } from '@tawny/core/signal/slices';
-import { type Frame, frequencyTicks, roundTicks } from './axis';
-import ChartAxes from './ChartAxes.vue';
+import { type Frame, frequencyTicks, roundTicks } from '../axis';
+import ChartAxes from '../ChartAxes.vue';
 import { TINTS } from './tints';
-import './charts.css';
+import '../charts.css';
 
 const props = defineProps<{
   width: number;

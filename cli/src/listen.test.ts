@@ -1,0 +1,88 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { file, folder, tawny } from './testing';
+
+describe('listen and simulate', () => {
+  const cabin = fileURLToPath(new URL('../../demo/signal-cabin.tawny.json', import.meta.url));
+  interface Listened {
+    kind: string;
+    decay: { bands: { fm: number; t20: number | null }[] };
+    response: { f: number[]; db: number[] };
+    arrivals: { delayMs: number; extraPath: number }[];
+    ringing: unknown[];
+    warnings: string[];
+    clippedSamples: number;
+  }
+  const simulated = async (name: string, ...more: string[]) => {
+    const out = join(folder, name);
+    const answer = await tawny('simulate', cabin, '--loudspeaker', 'left', '--at', 'seat', '--out', out, ...more);
+    expect(answer).toMatchObject({ status: 0, out: '' });
+    return out;
+  };
+  const heard = async (...args: string[]) =>
+    JSON.parse((await tawny('listen', cabin, ...args, '--json')).out) as Listened[];
+
+  test('a simulated sweep is found in its file and read like the impulse; hum and rattle are named', async () => {
+    const plain = await simulated('plain.wav', '--impulse');
+    const swept = await simulated(
+      'swept.wav',
+      '--sweep',
+      '20,20000,3',
+      '--noise',
+      '-85',
+      '--hum',
+      '50',
+      '--rattle',
+      '312',
+    );
+    const [impulse, sweep] = await heard(plain, swept);
+    expect([impulse!.kind, sweep!.kind]).toEqual(['impulse', 'sweep']);
+    const at1k = (l: Listened) => l.decay.bands.find((b) => b.fm === 1000)!.t20!;
+    expect(at1k(sweep!) / at1k(impulse!)).toBeCloseTo(1, 1);
+    expect(impulse!.warnings).toEqual([]);
+    expect(sweep!.warnings.filter((w) => / hum of 50\.\d Hz/.test(w))).toHaveLength(1);
+    expect(sweep!.warnings.join(' ')).toMatch(/rings along at 31[12] Hz/);
+    expect(impulse!.arrivals[1]!.extraPath / impulse!.arrivals[1]!.delayMs).toBeCloseTo(0.343, 2);
+    expect(impulse!.ringing.length).toBeGreaterThan(3);
+  });
+
+  test('the same seed gives the same bytes; clipping is counted; a calibration is taken off', async () => {
+    const [a, b] = [
+      await simulated('a.wav', '--seed', '7', '--noise', '-60', '--clip'),
+      await simulated('b.wav', '--seed', '7', '--noise', '-60', '--clip'),
+    ];
+    expect(readFileSync(a)).toEqual(readFileSync(b));
+    const calibration = file('mic.txt', '* a microphone\n20 3\n20000 3\n');
+    const [bare] = await heard(a);
+    const [corrected] = await heard(a, '--calibration', calibration);
+    expect(bare!.clippedSamples).toBeGreaterThan(0);
+    expect(bare!.response.db[100]! - corrected!.response.db[100]!).toBeCloseTo(3, 10);
+    expect((await tawny('listen', cabin, a)).out).toMatch(/a\.wav: an impulse response, 48000 Hz/);
+  });
+
+  test('what cannot be read or played is a sentence with its place', async () => {
+    const said = async (...args: string[]) => {
+      const { status, err } = await tawny(...args);
+      expect(status).toBe(2);
+      return err;
+    };
+    const text = file('no.wav', 'not a wav file at all');
+    expect(await said('listen', cabin, text)).toMatch(/no\.wav: byte 0: expected "RIFF"/);
+    expect(await said('listen', cabin, text, '--sweep', '1,2')).toMatch(/--sweep: expected first and last frequency/);
+    expect(await said('listen', cabin, text, '--loudspeaker', 'x')).toMatch(
+      /--loudspeaker: expected one of left, right/,
+    );
+    expect(await said('listen', cabin, text, '--calibration', file('bad.txt', '20 0\n10 0\n'))).toMatch(
+      /line 2, column 1/,
+    );
+    const out = join(folder, 'never.wav');
+    expect(await said('simulate', cabin, '--loudspeaker', 'left', '--at', 'sofa', '--out', out)).toMatch(
+      /--at: expected "seat"/,
+    );
+    expect(await said('simulate', cabin, '--loudspeaker', 'left', '--hum', 'loud', '--out', out)).toMatch(
+      /--hum: expected a number/,
+    );
+    expect(await said('simulate', cabin, '--loudspeaker', 'left')).toMatch(/^usage/);
+  });
+});
