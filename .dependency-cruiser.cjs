@@ -56,10 +56,24 @@ const WEB = {
   workers: ['persistence', 'words'],
   stores: ['persistence', 'words'],
   answers: ['stores', 'workers'],
-  files: ['charts', 'persistence', 'stores', 'workers'],
+  measured: ['fields', 'persistence', 'stores', 'workers', 'answers'],
+  files: ['charts', 'persistence', 'stores', 'workers', 'measured'],
   desk: ['board', 'fields', 'parts', 'stores', 'answers'],
   shell: ['charts', 'fields', 'parts', 'files', 'persistence', 'stores', 'answers', 'words', 'desk'],
-  stages: ['charts', 'board', 'parts', 'fields', 'audio', 'print', 'words', 'stores', 'answers', 'files', 'desk'],
+  stages: [
+    'charts',
+    'board',
+    'parts',
+    'fields',
+    'audio',
+    'print',
+    'words',
+    'stores',
+    'answers',
+    'files',
+    'measured',
+    'desk',
+  ],
 };
 
 /** One rule a room: it opens itself and what its line says. */

@@ -94,19 +94,25 @@ function keep(samples, rate) {
 
 async function taken(project, letters, place, rate) {
   const audio = keep(await impulse(project, letters, place, rate), rate);
-  return { audio, rate, quiet: keep(rest(rate, 0.5, { seed: 100 + seed, noiseDb: -72 }), rate) };
+  const quiet = keep(rest(rate, 0.5, { seed: 100 + seed, noiseDb: -72 }), rate);
+  return { kind: 'impulse', audio, rate, quiet, sweep: { from: 20, to: 20000, seconds: 10 }, took: TOOK };
 }
 
 const TOOK = { clipped: 0, channels: 1, shortened: false, tail: 1.5, harmonicDb: null };
-let project = now;
+// One microphone of one's own, with what it hears too much of.
+const calibration = {
+  ...{ id: 'microphone-1', name: 'Our microphone' },
+  ...{ f: [20, 40, 100, 2000, 6000, 12000, 20000], db: [-1.4, -0.5, 0, 0, 0.6, 1.9, -0.8] },
+};
+let project = edited(now, { type: 'put-calibration', calibration });
 let count = 0;
-function put(of, at, title, values) {
+function put(of, at, title, holds, values) {
   count += 1;
   const sounding = soundingOf(of);
   const measurement = {
-    ...{ id: `take-${count}`, at, title, kind: 'impulse', by: 'simulated', from: 'simulated microphone' },
-    ...{ loudspeakers: [], place: { name: 'Seat', at: null }, sweep: { from: 20, to: 20000, seconds: 10 } },
-    ...{ quiet: null, took: TOOK, fullScaleDb: 104, note: '', room: roomKey(sounding) },
+    ...{ id: `take-${count}`, at, title, by: 'simulated', from: 'simulated microphone' },
+    ...{ loudspeakers: [], place: { name: 'Seat', at: null } },
+    ...{ holds, calibration: null, fullScaleDb: 104, note: '', room: roomKey(sounding) },
     ...values,
   };
   project = edited(project, { type: 'put-measurement', measurement, room: sounding });
@@ -119,29 +125,26 @@ const story = [
   [now, '2026-11-07T16:52:00Z', 'As it hangs now, right', 'R', ''],
 ];
 for (const [of, at, title, letter, note] of story)
-  put(of, at, title, { loudspeakers: [letter], note, ...(await taken(of, [letter], null, 48000)) });
+  put(of, at, title, await taken(of, [letter], null, 48000), { loudspeakers: [letter], note });
 const setting = settingOf(now);
 for (const [i, back] of [-0.6, -0.3, 0, 0.3, 0.6].entries()) {
   const [x, y] = setting.frame.toSurvey([setting.head[0], setting.head[1] + back]);
   const place = { x: Number(x.toFixed(3)), y: Number(y.toFixed(3)), z: setting.head[2] };
   const cm = Math.round(Math.abs(back) * 100);
   const name = back === 0 ? 'Walk, at the seat' : `Walk, ${cm} cm ${back < 0 ? 'forward' : 'back'}`;
-  put(now, `2026-11-08T10:${10 + 4 * i}:00Z`, name, {
+  put(now, `2026-11-08T10:${10 + 4 * i}:00Z`, name, await taken(now, ['L', 'R'], place, 24000), {
     loudspeakers: ['L', 'R'],
     place: { name: back === 0 ? 'Seat' : `${cm} cm ${back < 0 ? 'forward' : 'back'}`, at: place },
-    ...(await taken(now, ['L', 'R'], place, 24000)),
   });
 }
-put(now, '2026-11-08T22:15:00Z', 'At rest, at night', {
-  ...{
-    kind: 'noise',
-    sweep: null,
-    rate: 24000,
-    audio: keep(rest(24000, 1.8, { seed: 40, noiseDb: -76, hum: 50 }), 24000),
-    took: { ...TOOK, tail: null },
-    note: 'Computer on, radiator off.',
-  },
-});
+const atRest = keep(rest(24000, 1.8, { seed: 40, noiseDb: -76, hum: 50 }), 24000);
+put(
+  now,
+  '2026-11-08T22:15:00Z',
+  'At rest, at night',
+  { kind: 'noise', audio: atRest, rate: 24000, quiet: null, sweep: null, took: { ...TOOK, tail: null } },
+  { note: 'Computer on, radiator off.' },
+);
 writeFileSync(demo, writeProjectFile(project));
 process.stdout.write(
   `${project.measured.list.length} measurements, ${Object.keys(project.measured.rooms).length} rooms\n`,

@@ -1,11 +1,12 @@
 /** `tawny listen` and `tawny simulate`: recordings read, and made, without the browser. */
 import type { Project } from '@tawny/core/document/schema/project';
-import { levelAt, readResponseText, type ResponsePoint } from '@tawny/core/formats/responseText';
+import { readResponseText } from '@tawny/core/formats/responseText';
 import { readWav, writeWav } from '@tawny/core/formats/wav';
 import { loadLinalg } from '@tawny/core/numerics/linalg/load';
 import { fixed } from '@tawny/core/quantities/format';
 import { type PlacedLoudspeaker, settingOf } from '@tawny/core/room/setting';
 import type { BandDecay } from '@tawny/core/signal/decay';
+import type { Points } from '@tawny/core/signal/calibration';
 import type { Samples } from '@tawny/core/signal/fourier';
 import type { Sweep } from '@tawny/core/signal/sweep';
 import { hear } from '@tawny/core/studies/listen/hear';
@@ -31,12 +32,12 @@ export function sweepOf(text: string): Sweep {
 
 export interface ListenOptions {
   sweep: Sweep | null;
-  calibration: readonly ResponsePoint[] | null;
+  calibration: Points | null;
 }
 
-export function calibrationOf(file: string, text: string): ResponsePoint[] {
+export function calibrationOf(file: string, text: string): Points {
   const read = readResponseText(text);
-  if (read.ok) return read.points;
+  if (read.ok) return { f: read.points.map((p) => p.f), db: read.points.map((p) => p.db) };
   throw new ListenError(
     read.problems.map((p) => `${file}: line ${p.line}, column ${p.column}: ${p.message}`).join('\n'),
   );
@@ -67,7 +68,7 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
   const channels = wav.channels.length;
   const heard = hear({ samples: wav.channels[0]!, rate, fullScale, shortened, channels }, sweep);
   const { impulse: read, warnings } = readHeard(heard);
-  const curves = responseCurves(heard, WHOLE, FRACTION);
+  const curves = responseCurves(heard, WHOLE, FRACTION, calibration);
   return {
     file,
     kind: heard.kind,
@@ -78,9 +79,7 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
     clippedSamples: heard.took.clipped,
     response: {
       f: curves?.grid ?? [],
-      db: curves
-        ? [...curves.levelsDb].map((db, i) => db - (calibration ? levelAt(calibration, curves.grid[i]!) : 0))
-        : [],
+      db: curves ? [...curves.levelsDb] : [],
     },
     decay: { bands: (read?.octaves.bands ?? []).map(bandRow), thirds: (read?.thirds.bands ?? []).map(bandRow) },
     ringing: (read?.ringing.rings ?? []).map((r) => ({ f: r.f, decayS: r.decay, levelDb: r.levelDb })),

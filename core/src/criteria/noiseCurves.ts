@@ -32,6 +32,30 @@ export function weightingA(f: number): number {
   return 20 * Math.log10(r(f) / r(1000));
 }
 
+/** C-weighting at a frequency, dB; 0 at 1 kHz (IEC 61672-1:2013). */
+export function weightingC(f: number): number {
+  const r = (x: number) => (12194.217 ** 2 * x * x) / ((x * x + 20.598997 ** 2) * (x * x + 12194.217 ** 2));
+  return 20 * Math.log10(r(f) / r(1000));
+}
+
+/** How a sound level meter weighs frequencies; Z: not at all. */
+export const WEIGHTINGS = ['A', 'C', 'Z'] as const;
+export type Weighting = (typeof WEIGHTINGS)[number];
+
+/** Level of eight octaves together as a meter would show it, dB; octaves that are not known count nothing. */
+export function weightedLevel(octaves: readonly (number | null)[], weighting: Weighting): number {
+  const weights = { A: weightingA, C: weightingC, Z: () => 0 };
+  return (
+    10 *
+    Math.log10(
+      octaves.reduce<number>(
+        (sum, v, i) => sum + (v === null ? 0 : 10 ** ((v + weights[weighting](OCTAVE_MIDBANDS[i]!)) / 10)),
+        0,
+      ),
+    )
+  );
+}
+
 /** Level of an NR curve in an octave of {@link OCTAVES}, dB. */
 export const nrLevel = (nr: number, octave: number): number => NR_A[octave]! + NR_B[octave]! * nr;
 
@@ -52,11 +76,10 @@ export interface NoiseRating {
 export function rateNoise(levels: PerOctave): NoiseRating {
   if (levels.length !== OCTAVES.length || !levels.every(Number.isFinite))
     throw new RangeError(`rateNoise: levels must be ${OCTAVES.length} finite levels, got ${JSON.stringify(levels)}`);
-  const power = levels.reduce((s, l, i) => s + 10 ** ((l + weightingA(OCTAVE_MIDBANDS[i]!)) / 10), 0);
   const nrs = levels.map((l, i) => (l - NR_A[i]!) / NR_B[i]!);
   const nr = Math.max(...nrs);
   return {
-    dbA: 10 * Math.log10(power),
+    dbA: weightedLevel(levels, 'A'),
     nr,
     nrWhole: Math.ceil(nr - 1e-9),
     nrBand: OCTAVES[nrs.indexOf(nr)]!,

@@ -79,7 +79,7 @@ describe('every kind of edit', () => {
     const random = seeded(1105);
     const done = new Set<string>();
     let project = plainBox();
-    for (let i = 0; i < 600; i++) {
+    for (let i = 0; i < 900; i++) {
       const kind = random.pick(COMMAND_KINDS);
       const next = tried(project, random, kind);
       if (!next) continue;

@@ -151,7 +151,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     site: {},
     buying: structuredClone(PLAIN_BUYING),
     making: structuredClone(PLAIN_MAKING),
-    measured: { list: [], rooms: {} },
+    measured: { list: [], calibrations: [], rooms: {} },
   };
   placeByRule(project);
   return project;

@@ -1,5 +1,5 @@
 import { demo } from '../testing/demo';
-import { measured, measurementOf } from '../testing/measured';
+import { measured, measurementOf, soundOf } from '../testing/measured';
 import { edited, plainBox, wardrobe } from '../testing/rooms';
 import { inMeasuredRoom } from './measured';
 import { roomKey, soundingOf } from './soundingRoom';
@@ -45,5 +45,5 @@ test('the room of a measurement comes back whole; recipes and measurements made 
 test('a measurement of a room that is not kept, or twice in the list, is refused', () => {
   const nowhere = measurementOf(plainBox(), 'a', { room: 'elsewhere' });
   expect(() => edited(plainBox(), { type: 'put-measurement', measurement: nowhere, room: null })).toThrow(/measured/);
-  expect(() => taken(plainBox(), 'a', { audio: 'short' })).toThrow(/measured.list.0.audio/);
+  expect(() => taken(plainBox(), 'a', { holds: soundOf({ audio: 'short' }) })).toThrow(/measured.list.0.holds.audio/);
 });

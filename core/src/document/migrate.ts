@@ -148,7 +148,7 @@ const STEPS: Record<number, (old: Json) => Json> = {
     };
   },
   // Version 11 kept no measurements.
-  11: (old) => ({ ...old, version: 12, measured: { list: [], rooms: {} } }),
+  11: (old) => ({ ...old, version: 12, measured: { list: [], calibrations: [], rooms: {} } }),
 };
 
 function treatmentOfVersion5(): Json {

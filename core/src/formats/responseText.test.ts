@@ -1,5 +1,5 @@
 import { uniform } from '../numerics/random';
-import { levelAt, readResponseText } from './responseText';
+import { readResponseText } from './responseText';
 
 const points = (text: string) => {
   const read = readResponseText(text);
@@ -40,14 +40,6 @@ test('wrong lines are told with line and column', () => {
   expect(problems('20 0\n40 900')).toEqual(['2:4 expected a level of -400 to 400 dB, found 900']);
   expect(problems('nothing here')).toEqual(['1:1 expected at least two lines of frequency and level, found 0']);
   expect(problems('20;1\n1,2,3;4')[0]).toBe('2:1 expected a frequency in Hz, found "1,2,3"');
-});
-
-test('levels between points run straight over the logarithm', () => {
-  const list = [
-    { f: 100, db: 0, phaseDeg: null },
-    { f: 400, db: 6, phaseDeg: null },
-  ];
-  expect([50, 100, 200, 400, 900].map((f) => levelAt(list, f))).toEqual([0, 0, 3, 6, 6]);
 });
 
 test('two thousand damaged tables: read or a sentence with its place, never an exception', () => {

@@ -22,6 +22,18 @@ export function thirdOctaveEdges(k: number): [lower: number, upper: number] {
   return [1000 * 10 ** ((k - 0.5) / 10), 1000 * 10 ** ((k + 0.5) / 10)];
 }
 
+const DECADE = [1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8];
+/** Nominal label of third-octave band k: … 31.5, 40, 50 … */
+export function nominalThird(k: number): number {
+  const decade = Math.floor(k / 10);
+  return Number((DECADE[k - 10 * decade]! * 1000 * 10 ** decade).toPrecision(3));
+}
+
+const NOMINAL = Array.from({ length: 31 }, (_, i) => nominalThird(i - 17));
+/** Nominal midbands people's tables have: octaves 31.5 Hz … 16 kHz, thirds 20 Hz … 20 kHz. */
+export const nominalBands = (fraction: 1 | 3): readonly number[] =>
+  fraction === 3 ? NOMINAL : NOMINAL.filter((_, i) => i % 3 === 2);
+
 /** `count` tones spread evenly in log frequency over the octave around `mid` (Hz), each in the middle of its share. */
 export function tonesInOctave(mid: number, count: number): number[] {
   return Array.from({ length: count }, (_, i) => mid * 10 ** (0.3 * ((i + 0.5) / count - 0.5)));

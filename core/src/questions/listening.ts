@@ -2,22 +2,32 @@
  * What is asked about recordings: reading a file, reading samples kept, and hearing the room of a project with the simulated microphone. One runner a
  * worker: it keeps the waves it has solved.
  */
-import type { Measurement, Project } from '../document/schema/project';
+import { inMeasuredRoom } from '../document/measured';
+import type { Project, Sound } from '../document/schema/project';
+import { readDecayText, readLevelsText } from '../formats/bandTables';
+import type { TextProblem } from '../formats/frequencyTable';
+import { readResponseText } from '../formats/responseText';
 import { readWav } from '../formats/wav';
 import type { Linalg } from '../numerics/linalg/types';
 import { clippedSamples, onsetOf } from '../signal/onset';
 import { averageAligned, type Sweep } from '../signal/sweep';
-import { hear, heardAgain } from '../studies/listen/hear';
+import { waveModes } from '../studies/bass/answer';
+import type { PredictedMode } from '../studies/listen/beside';
+import { hear, heardAgain, NOTHING_TOLD, tookWarnings } from '../studies/listen/hear';
 import { readHeard, responseCurves, type ResponseCurves } from '../studies/listen/read';
 import { hearingSetting, type Place } from '../studies/listen/room';
 import { simulated } from '../studies/listen/simulate';
-import type { Heard, HeardImpulse, Took } from '../studies/listen/types';
+import { keptResponse, type Table, tableCurves } from '../studies/listen/tables';
+import type { Heard, HeardImpulse, Recording, Took } from '../studies/listen/types';
 import { createWaveEngine } from '../studies/waves/waveEngine';
 import type { Surroundings } from '../synthesis/microphone';
+import type { Points } from '../signal/calibration';
 import type { ResponseWindow } from '../signal/response';
 
 export type ListenTask =
-  | { task: 'file'; name: string; bytes: ArrayBuffer; sweep: Sweep | null }
+  /** `speech`: a voice, kept as it is. */
+  | { task: 'file'; name: string; bytes: ArrayBuffer; sweep: Sweep | null; speech: boolean }
+  | { task: 'text'; text: string; as: TextKind }
   | {
       task: 'record';
       /** So many takes of the same length, one behind the other. */
@@ -26,12 +36,20 @@ export type ListenTask =
       rate: number;
       /** Fades are part of it. */
       sweep: Sweep | null;
+      speech: boolean;
     }
-  | ({ task: 'read'; bytes: ArrayBuffer; quiet: ArrayBuffer | null } & Pick<
-      Measurement,
-      'rate' | 'kind' | 'sweep' | 'took'
-    >)
-  | { task: 'curves'; bytes: ArrayBuffer; rate: number; window: ResponseWindow; fraction: number }
+  | ({ task: 'read'; bytes: ArrayBuffer; quiet: ArrayBuffer | null } & Pick<Sound, 'rate' | 'kind' | 'sweep' | 'took'>)
+  | {
+      task: 'curves';
+      /** Samples, or a table of levels. */
+      of: { bytes: ArrayBuffer; rate: number } | Table<'response'>;
+      window: ResponseWindow;
+      fraction: number;
+      /** What the microphone hears too much of. */
+      own: Points | null;
+    }
+  /** Modes of the room of a measurement, as they are heard where it was taken. */
+  | { task: 'modes'; project: Project; room: string; place: Place | null }
   | {
       task: 'simulate';
       project: Project;
@@ -44,7 +62,7 @@ export type ListenTask =
 /** What was heard, and everything read of it. Samples are those to keep. */
 export interface Listened extends Heard {
   ok: true;
-  kind: Measurement['kind'];
+  kind: Sound['kind'];
   samples: Float32Array<ArrayBuffer>;
   /** The room at rest; null: nothing of it beside the samples. */
   quiet: Float32Array<ArrayBuffer> | null;
@@ -52,7 +70,60 @@ export interface Listened extends Heard {
   sweep: Sweep | null;
   took: Took;
 }
-export type ListenOutcome = Listened | { ok: true; curves: ResponseCurves | null } | { ok: false; message: string };
+export type ListenOutcome =
+  | Listened
+  | { ok: true; figures: TextFigures }
+  | { ok: true; modes: PredictedMode[] }
+  | { ok: true; curves: ResponseCurves | null }
+  | { ok: false; message: string };
+
+/** What a text file is said to hold. */
+export const TEXT_KINDS = ['response', 'decay', 'levels', 'calibration'] as const;
+export type TextKind = (typeof TEXT_KINDS)[number];
+export type TextFigures = Table | { kind: 'calibration'; f: number[]; db: number[] };
+
+/** Figures of a text file, or the first of what is wrong with it. */
+export function readFigures(
+  text: string,
+  as: TextKind,
+): { ok: true; figures: TextFigures } | { ok: false; message: string } {
+  const wrong = (problems: readonly TextProblem[]) => {
+    const told = problems.slice(0, MOST_TOLD).map((p) => `line ${p.line}, column ${p.column}: ${p.message}`);
+    const more = problems.length - told.length;
+    return { ok: false as const, message: [...told, ...(more > 0 ? [`and ${more} more`] : [])].join('; ') };
+  };
+  if (as === 'decay' || as === 'levels') {
+    const read = as === 'decay' ? readDecayText(text) : readLevelsText(text);
+    if (!read.ok) return wrong(read.problems);
+    const { ok: _, ...figures } = read;
+    return { ok: true, figures: { kind: as, ...figures } as Table };
+  }
+  const read = readResponseText(text);
+  if (!read.ok) return wrong(read.problems);
+  const kept = keptResponse(read.points);
+  return { ok: true, figures: as === 'response' ? kept : { kind: as, f: kept.f, db: kept.db } };
+}
+const MOST_TOLD = 3;
+/** A voice is kept for so long, s. */
+const MOST_SPEECH = 30;
+
+function spoken({ samples, rate, fullScale, shortened = false, channels = 1 }: Recording): Listened {
+  const kept = Float32Array.from({ length: Math.min(samples.length, MOST_SPEECH * rate) }, (_, i) => samples[i]!);
+  const took = { ...NOTHING_TOLD, clipped: clippedSamples(samples, fullScale), channels, shortened };
+  const warnings = tookWarnings({ kind: 'speech', took });
+  return {
+    ok: true,
+    kind: 'speech',
+    samples: kept,
+    quiet: null,
+    rate,
+    sweep: null,
+    took,
+    impulse: null,
+    noise: null,
+    warnings,
+  };
+}
 
 /** A converter at its limit gives this or more. */
 const CLIPPED_LIVE = 0.9998;
@@ -97,26 +168,42 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
         if (task.sweep && task.sweep.to > rate / 2)
           return { ok: false, message: `expected a sweep up to ${rate / 2} Hz at most, found ${task.sweep.to} Hz` };
         const recording = { samples: channels[0]!, rate, fullScale, shortened, channels: channels.length };
-        return listened(hear(recording, task.sweep), progress);
+        return task.speech ? spoken(recording) : listened(hear(recording, task.sweep), progress);
       }
+      case 'text':
+        return readFigures(task.text, task.as);
       case 'record': {
         const all = new Float32Array(task.bytes);
         const length = Math.floor(all.length / task.takes);
         const takes = Array.from({ length: task.takes }, (_, i) => all.subarray(i * length, (i + 1) * length));
         const clipped = clippedSamples(all, CLIPPED_LIVE);
         const samples = takes.length > 1 ? averageAligned(takes).mean : takes[0]!;
+        if (task.speech) return spoken({ samples, rate: task.rate, fullScale: CLIPPED_LIVE });
         const heard = hear({ samples, rate: task.rate, fullScale: Infinity }, task.sweep);
         return listened({ ...heard, took: { ...heard.took, clipped } }, progress);
       }
       case 'read': {
         const { rate, kind, sweep, took } = task;
+        if (kind === 'speech')
+          return { ...spoken({ samples: new Float32Array(task.bytes), rate, fullScale: Infinity }), took };
         const [samples, quiet] = [new Float32Array(task.bytes), task.quiet && new Float32Array(task.quiet)];
         return listened(heardAgain({ samples, quiet, rate, kind, sweep, took }), progress);
       }
       case 'curves': {
-        const { rate, window, fraction } = task;
-        const samples = new Float32Array(task.bytes);
-        return { ok: true, curves: responseCurves({ samples, rate, onset: onsetOf(samples) }, window, fraction) };
+        const { of, window, fraction, own } = task;
+        if (!('bytes' in of)) return { ok: true, curves: tableCurves(of, fraction, own) };
+        const samples = new Float32Array(of.bytes);
+        const heard = { samples, rate: of.rate, onset: onsetOf(samples) };
+        return { ok: true, curves: responseCurves(heard, window, fraction, own) };
+      }
+      case 'modes': {
+        const kept = task.project.measured.rooms[task.room];
+        if (!kept) return { ok: true, modes: [] };
+        const setting = hearingSetting(inMeasuredRoom(task.project, kept), task.place);
+        const solution = await engine.solve(setting, 'full', progress);
+        const modes = 'refused' in solution ? [] : waveModes(setting, solution);
+        // The even pressure is none.
+        return { ok: true, modes: modes.slice(1).map(({ f, time, head }) => ({ f, time, head })) };
       }
       case 'simulate':
         return simulate(task, progress);

@@ -79,7 +79,7 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
       if (project.treatment.pieces.length === 0) return { kind: 'decide' };
       return waiting > 0 ? { kind: 'doubts', count: waiting } : { kind: 'lists' };
     case 'listen': {
-      const rooms = new Set(project.measured.list.filter((m) => m.kind === 'impulse').map((m) => m.room));
+      const rooms = new Set(project.measured.list.filter((m) => m.holds.kind === 'impulse').map((m) => m.room));
       return { kind: rooms.size === 0 ? 'baseline' : rooms.size === 1 ? 'measure-again' : 'beside' };
     }
   }

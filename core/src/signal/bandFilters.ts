@@ -2,7 +2,7 @@
  * Octave and third-octave filters of third order (Butterworth, six poles), applied to spectra: base-ten exact midbands (IEC 61260-1:2014). At whole
  * octaves from the midband an octave filter takes 19.7, 43.6 and 62.9 dB, more than class 1 asks (16.6, 40.5, 60); 3.01 dB at the edges.
  */
-import { OCTAVES } from '../quantities/bands';
+import { nominalThird, OCTAVES, thirdOctaveMidband } from '../quantities/bands';
 import type { Spectrum } from './fourier';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
@@ -20,7 +20,6 @@ export interface Band {
   width: number;
 }
 
-const NOMINAL_THIRDS = [1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8];
 const ORDER = 3;
 
 function band(label: number, mid: number, fraction: Fraction): Band {
@@ -34,9 +33,7 @@ export const OCTAVE_BANDS: readonly Band[] = OCTAVES.map((label, i) => band(labe
 /** Third octaves 25 Hz … 20 kHz. */
 export const THIRD_BANDS: readonly Band[] = Array.from({ length: 30 }, (_, i) => {
   const k = i - 16;
-  const decade = floor(k / 10);
-  const label = Number((NOMINAL_THIRDS[k - 10 * decade]! * 1000 * 10 ** decade).toPrecision(3));
-  return band(label, 1000 * 10 ** (k / 10), 3);
+  return band(nominalThird(k), thirdOctaveMidband(k), 3);
 });
 
 export const bandsOf = (fraction: Fraction): readonly Band[] => (fraction === 1 ? OCTAVE_BANDS : THIRD_BANDS);

@@ -67,7 +67,8 @@ export interface DecayReading {
   bands: BandDecay[];
 }
 
-const none = (band: Band, reason: DecayReason, rangeDb: number | null = null): BandDecay => ({
+/** A band of which nothing is read, and why; null: nobody tried. */
+export const unreadBand = (band: Band, reason: DecayReason | null, rangeDb: number | null = null): BandDecay => ({
   ...band,
   ...{ edt: null, t20: null, t30: null, c50: null, c80: null, d50: null, ts: null },
   rangeDb,
@@ -143,14 +144,15 @@ function bandDecay(band: Band, placed: Placed): BandDecay {
   // What the filter smears beyond the end of the recording is not the room's.
   const end = round(length * shrink);
   const [after, before] = [forward, backward].map((y) => blocksOf(y.subarray(0, end), rate, size)) as [Blocks, Blocks];
-  if ((before.energy.length - start) * before.step < LEAST_SECONDS) return none(band, 'short');
+  if ((before.energy.length - start) * before.step < LEAST_SECONDS) return unreadBand(band, 'short');
   const knee = noiseKnee(before, start, settle);
   const { rangeDb } = knee;
-  if (!Number.isFinite(rangeDb) || knee.noise === 0 || !before.energy.some((e) => e > 0)) return none(band, 'silent');
+  if (!Number.isFinite(rangeDb) || knee.noise === 0 || !before.energy.some((e) => e > 0))
+    return unreadBand(band, 'silent');
   const curve = backwardIntegral(before, knee, start);
   const whole = curve[0]!;
   const nothing = rangeDb < NEEDED_DB.EDT ? 'range' : 'no-decay';
-  if (!(whole > LEAST_AFTER * before.energy.reduce((sum, e) => sum + e, 0))) return none(band, nothing, rangeDb);
+  if (!(whole > LEAST_AFTER * before.energy.reduce((sum, e) => sum + e, 0))) return unreadBand(band, nothing, rangeDb);
   const levelsDb = Float32Array.from(curve, (v) => (v > 0 ? max(-120, 10 * log10(v / whole)) : -120));
   const early = rangeDb >= NEEDED_DB.EDT ? backwardIntegral(after, noiseKnee(after, start, settle), start) : null;
   const lines = {
@@ -227,7 +229,7 @@ function clarity(
 export function decayOf(x: ArrayLike<number>, rate: number, fraction: Fraction): DecayReading {
   const bands = bandsBelow(fraction, rate);
   const onset = onsetOf(x);
-  if (onset === null) return { onset, bands: bands.map((b) => none(b, 'silent')) };
+  if (onset === null) return { onset, bands: bands.map((b) => unreadBand(b, 'silent')) };
   const placed = place(x, rate, onset);
   return { onset, bands: bands.map((band) => bandDecay(band, placed)) };
 }

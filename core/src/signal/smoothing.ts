@@ -4,7 +4,7 @@
  */
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { floor, log, max, min } = Math;
+const { floor, log, log10, max, min } = Math;
 export type SmoothingAxis = 'linear' | 'log';
 
 /** Integrates a power spectrum (a value a bin from 0 Hz on, `bin` Hz apart) so that means over any stretch are two look-ups. */
@@ -31,5 +31,30 @@ export function smoother(
     const half = 2 ** (0.5 / fraction);
     const [f0, f1] = [f / half, min(f * half, (count - 1) * bin)];
     return max(0, (upTo(f1) - upTo(f0)) / (axis === 'linear' ? f1 - f0 : log(f1 / f0)));
+  };
+}
+
+/** Means of power over stretches of a curve given as points (Hz that rise, dB), dB; NaN outside of them. Power runs straight between points. */
+export function powerMeans(f: ArrayLike<number>, db: ArrayLike<number>): (at: number, fraction: number) => number {
+  const [first, last] = [f[0]!, f[f.length - 1]!];
+  const power = Float64Array.from(db, (v) => 10 ** (v / 10));
+  const sums = new Float64Array(f.length);
+  for (let k = 1; k < f.length; k++) sums[k] = sums[k - 1]! + ((power[k]! + power[k - 1]!) * (f[k]! - f[k - 1]!)) / 2;
+  const upTo = (at: number) => {
+    let [low, high] = [0, f.length - 1];
+    while (high - low > 1) {
+      const middle = (low + high) >> 1;
+      if (f[middle]! <= at) low = middle;
+      else high = middle;
+    }
+    const width = at - f[low]!;
+    const slope = (power[high]! - power[low]!) / (f[high]! - f[low]!);
+    return sums[low]! + width * (power[low]! + (slope * width) / 2);
+  };
+  return (at, fraction) => {
+    if (!(at >= first && at <= last)) return Number.NaN;
+    const half = 2 ** (0.5 / fraction);
+    const [f0, f1] = [max(first, at / half), min(last, at * half)];
+    return 10 * log10(max(1e-40, (upTo(f1) - upTo(f0)) / (f1 - f0)));
   };
 }

@@ -235,6 +235,16 @@ const makers: Makers = {
           Command,
           { type: 'put-measurement' }
         >),
+  'put-calibration': (r, p) => ({
+    type: 'put-calibration',
+    calibration: {
+      id: `microphone-${r.whole(1, 3)}`,
+      name: `Microphone ${p.measured.list.length}`,
+      f: [20, 20000],
+      db: [1, -1],
+    },
+  }),
+  'take-calibration': (r, p) => ({ type: 'take-calibration', id: anyId(r, p.measured.calibrations, 'none') }),
   'take-measurement': (r, p) => ({ type: 'take-measurement', id: anyId(r, p.measured.list, 'none') }),
   'restore-room': (r, p) => ({ type: 'restore-room', key: r.pick([...Object.keys(p.measured.rooms), 'none']) }),
   'write-log': (r) => ({

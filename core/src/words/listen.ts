@@ -4,6 +4,7 @@ import { frequencyLabel } from '../quantities/bands';
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 import type { Changed, Comparison } from '../studies/listen/compare';
+import type { Twins } from '../studies/listen/pair';
 import type { HeardImpulse, ListenWarning } from '../studies/listen/types';
 
 const hz = (f: number) => `${f < 1000 ? fixed(f, f < 100 ? 1 : 0) : frequencyLabel(f)} Hz`;
@@ -52,6 +53,7 @@ export const KIND_WORDS: Readonly<Record<HeardImpulse['kind'], string>> = {
   impulse: 'an impulse response',
   sweep: 'a sweep',
   noise: 'noise',
+  speech: 'a voice',
   silence: 'silence',
 };
 
@@ -75,6 +77,8 @@ export function changedSentence(c: Changed, system: LengthSystem): string {
       return `The microphone stood elsewhere: ${c.before}, then ${c.after}${c.by === null ? '' : `, ${length(c.by)} away`}.`;
     case 'calibration':
       return `The sound level of full scale: ${soundLevel(c.before)}, then ${soundLevel(c.after)}.`;
+    case 'microphone':
+      return 'The microphone has another calibration.';
     case 'source':
       return 'They were taken in another way or with another input.';
     case 'state':
@@ -111,11 +115,38 @@ export function changedSentence(c: Changed, system: LengthSystem): string {
 export const VERDICT_WORDS: Readonly<Record<Comparison['verdict'], string>> = {
   yes: 'They may be compared in level, shape and decay.',
   'shape-only': 'They may be compared in shape and decay; how loud they are says nothing.',
-  'decay-only': 'Only their decay may be compared: their curves are those of other loudspeakers.',
+  'decay-only': 'Only their decay may be compared.',
+  'noise-only': 'Only the room at rest may be compared.',
   'two-places':
     'Their curves are those of other places: below some 300 Hz and in single arrivals they differ for that alone. Decay may be compared.',
-  no: 'They may not be compared: one is noise.',
+  no: 'They may not be compared: nothing is read of both.',
 };
+
+/** Louder by less is no difference, and an octave unlike by less none either, dB. */
+const ALIKE_DB = 0.5;
+const UNLIKE_DB = 2;
+
+/** What two loudspeakers that should be alike are told of. Arrival times have no common clock, so delay is none of it. */
+export function twinsSentences({ louderDb, polarity, worst }: Twins, first: string, second: string): string[] {
+  return [
+    louderDb === null
+      ? 'Neither reaches 500 Hz to 2 kHz: how loud they are against each other is not told.'
+      : Math.abs(louderDb) <= ALIKE_DB
+        ? `Equally loud from 500 Hz to 2 kHz, within ${fixed(Math.abs(louderDb), 1)} dB.`
+        : `${louderDb > 0 ? first : second} is ${fixed(Math.abs(louderDb), 1)} dB louder from 500 Hz to 2 kHz: take it down.`,
+    polarity === 'alike'
+      ? 'Both push first: polarity is alike.'
+      : `${first} and ${second} push in opposite ways: one of them is connected the wrong way round.`,
+    ...(worst === null
+      ? []
+      : [
+          Math.abs(worst.byDb) < UNLIKE_DB
+            ? `Octave by octave they are alike within ${fixed(Math.abs(worst.byDb), 1)} dB once equally loud.`
+            : `At ${frequencyLabel(worst.label)} Hz ${worst.byDb > 0 ? first : second} is ${fixed(Math.abs(worst.byDb), 1)} dB stronger than its twin: look at what stands or hangs on its side.`,
+        ]),
+    'When each arrives is not told: two takes have no common clock. Compare the tape.',
+  ];
+}
 
 /** Where a microphone stands from the seat, as one says it: "30 cm forward, 10 cm left". */
 export function offSeat(off: { forward: number; right: number; up: number }, system: LengthSystem): string {

@@ -27,8 +27,10 @@ export interface Live {
   opened: Opened;
   /** Channel that is listened to, from 0. */
   channel: number;
-  /** Called a few times a second with the peak since the last call, re full scale. */
-  onLevel: (peak: number) => void;
+  /** Called a few times a second with the peak since the last call, re full scale, its mean square, and how long that was, s. */
+  onLevel: (peak: number, meanSquare: number, seconds: number) => void;
+  /** Which output plays: −1 the left one, 1 the right one, 0 both. */
+  pan: -1 | 0 | 1;
   /** Plays `sound` (or nothing) at a gain and records so long, s. Rejects with a LiveError when it is stopped or the input goes. */
   take(sound: Float32Array<ArrayBuffer> | null, gain: number, seconds: number): Promise<Take>;
   /** Raises pink noise from nothing until it stands so far over the noise, dB, never over the ceiling; the gain found, and how far it stood. */
@@ -97,6 +99,7 @@ export async function openInput(device: string | null): Promise<Live> {
   source.connect(node);
   const out = new GainNode(context, { gain: 1 });
   out.connect(context.destination);
+  const side = new StereoPannerNode(context);
 
   interface Running {
     from: number | null;
@@ -108,7 +111,7 @@ export async function openInput(device: string | null): Promise<Live> {
   let running: Running | null = null;
   let player: AudioBufferSourceNode | null = null;
   let peak = 0;
-  let blocks = 0;
+  let [square, count, blocks] = [0, 0, 0];
 
   const live: Live = {
     opened: {
@@ -119,6 +122,7 @@ export async function openInput(device: string | null): Promise<Live> {
     },
     channel: 0,
     onLevel: () => {},
+    pan: 0,
     take(sound, gain, seconds) {
       live.stop('Another take was begun.');
       return new Promise<Take>((done, fail) => {
@@ -132,7 +136,8 @@ export async function openInput(device: string | null): Promise<Live> {
         out.gain.setValueAtTime(0, context.currentTime);
         out.gain.linearRampToValueAtTime(gain, context.currentTime + 0.02);
         player = new AudioBufferSourceNode(context, { buffer });
-        player.connect(out);
+        player.connect(side).connect(out);
+        side.pan.value = live.pan;
         player.start();
       });
     },
@@ -177,11 +182,15 @@ export async function openInput(device: string | null): Promise<Live> {
 
   node.port.onmessage = ({ data }: MessageEvent<{ frame: number; channels: Float32Array[] }>) => {
     const heard = data.channels[Math.min(live.channel, data.channels.length - 1)]!;
-    for (const v of heard) peak = Math.max(peak, Math.abs(v));
+    for (const v of heard) {
+      peak = Math.max(peak, Math.abs(v));
+      square += v * v;
+    }
+    count += heard.length;
     blocks += 1;
     if (blocks % 24 === 0) {
-      live.onLevel(peak);
-      peak = 0;
+      live.onLevel(peak, square / Math.max(1, count), count / context.sampleRate);
+      [peak, square, count] = [0, 0, 0];
     }
     if (!running) return;
     running.from ??= data.frame;

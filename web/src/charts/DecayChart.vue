@@ -13,8 +13,8 @@ import './charts.css';
 export interface DecayLine {
   id: string;
   name: string;
-  /** "other": the room in another state, dashed. */
-  tone: 'bare' | 'chosen' | 'answer' | 'other' | 'ghost';
+  /** "other": the room in another state, dashed; "measured": what was measured, dotted. */
+  tone: 'bare' | 'chosen' | 'answer' | 'other' | 'ghost' | 'measured';
   times: readonly (number | null)[];
   low?: readonly (number | null)[];
   high?: readonly (number | null)[];
@@ -138,7 +138,10 @@ const reading = computed(() => {
   const i = pointing.at.value;
   if (i === null) return null;
   const limit = props.limits[i];
-  const values = props.lines.map((l) => `${l.name} ${l.times[i] == null ? 'endless' : `${fixed(l.times[i], 2)} s`}`);
+  const values = props.lines.map(
+    (l) =>
+      `${l.name} ${l.times[i] == null ? (l.tone === 'measured' ? 'not read' : 'endless') : `${fixed(l.times[i], 2)} s`}`,
+  );
   const range = limit
     ? `target ${fixed(limit.lower, 2)}–${limit.upper === null ? 'any' : fixed(limit.upper, 2)} s`
     : 'not in the target';
@@ -279,6 +282,12 @@ const calloutAt = computed(() => {
   stroke-width: 1.4;
   stroke-dasharray: 4 4;
   stroke-opacity: 0.8;
+}
+.line.measured {
+  stroke: var(--ink);
+  stroke-width: 2.2;
+  stroke-dasharray: 1.5 3.5;
+  stroke-linecap: round;
 }
 .line.other {
   stroke: var(--plum);

@@ -19,6 +19,8 @@ const props = defineProps<{
   low: readonly number[];
   high: readonly number[];
   ghost: readonly number[] | null;
+  /** What was measured, shifted to meet the prediction; null: not there. */
+  measured?: readonly (number | null)[] | null;
   singles: readonly { letter: string; levelDb: readonly number[] }[];
   modes: readonly { index: number; f: number; head: number }[];
   /** Mode chosen, and frequency chosen. */
@@ -42,7 +44,8 @@ const first = computed(() => props.frequencies[0]!);
 const last = computed(() => props.frequencies[props.frequencies.length - 1]!);
 const x = computed(() => frequencyScale(frame.value, first.value, last.value));
 const range = computed(() => {
-  const list = [...props.all, ...(props.ghost ?? []), ...props.high].slice().sort((a, b) => a - b);
+  const own = (props.measured ?? []).filter((v) => v !== null);
+  const list = [...props.all, ...(props.ghost ?? []), ...props.high, ...own].slice().sort((a, b) => a - b);
   const most = list[list.length - 1] ?? 10;
   const least = list[Math.floor(list.length * 0.01)] ?? -20;
   return { low: Math.max(most - 60, 6 * Math.floor((least - 2) / 6)), high: 6 * Math.ceil((most + 1) / 6) };
@@ -58,11 +61,11 @@ const up = computed(() => {
   });
 });
 const clamp = (v: number) => Math.max(range.value.low, v);
-const pathOf = (levels: readonly number[]) =>
-  line<number>()
+const pathOf = (levels: readonly (number | null)[]) =>
+  line<number | null>()
     .x((_, i) => x.value(props.frequencies[i]!))
-    .defined((v) => v > range.value.low)
-    .y((v) => y.value(v))([...levels]) ?? '';
+    .defined((v) => v !== null && v > range.value.low)
+    .y((v) => y.value(v!))([...levels]) ?? '';
 const band = computed(
   () =>
     area<number>()
@@ -75,6 +78,7 @@ const ends = computed(() => {
   const list = [
     { text: 'together', level: props.all[i]!, kind: 'all' },
     ...(props.ghost ? [{ text: 'nothing hung', level: props.ghost[i]!, kind: 'ghost' }] : []),
+    ...(props.measured ? [{ text: 'measured', level: props.measured[i] ?? -Infinity, kind: 'measured' }] : []),
     ...props.singles.map((s) => ({ text: s.letter, level: s.levelDb[i]!, kind: 'single' })),
   ].filter((e) => e.level > range.value.low);
   const places = spread(
@@ -103,6 +107,7 @@ const reading = computed(() => {
   const texts = [
     `together ${fixed(props.all[i]!, 1)} dB`,
     ...(props.ghost ? [`without what hangs ${fixed(props.ghost[i]!, 1)}`] : []),
+    ...(props.measured?.[i] != null ? [`measured ${fixed(props.measured[i], 1)}`] : []),
   ];
   return { f, x: x.value(f), text: `${fixed(f, f < 80 ? 1 : 0)} Hz: ${texts.join(', ')}` };
 });
@@ -164,6 +169,7 @@ function onKey(event: KeyboardEvent): void {
       <path :d="band" class="band" />
       <path v-for="s in singles" :key="s.letter" :d="pathOf(s.levelDb)" class="single" />
       <path v-if="ghost" :d="pathOf(ghost)" class="ghost" />
+      <path v-if="measured" :d="pathOf(measured)" class="measured" />
       <path :d="pathOf(all)" class="all" />
     </g>
     <text
@@ -231,6 +237,12 @@ path {
   stroke: var(--ink-soft);
   stroke-width: 1.1;
   stroke-dasharray: 4 4;
+}
+.measured {
+  stroke: var(--ink);
+  stroke-width: 1.8;
+  stroke-dasharray: 1.5 3.5;
+  stroke-linecap: round;
 }
 path.band {
   fill: var(--tawny);

@@ -1,6 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { edited, plainBox } from '../../../core/src/testing/rooms';
-import { measured } from '../../../core/src/testing/measured';
+import { measured, soundOf } from '../../../core/src/testing/measured';
 import { uniform } from '@tawny/core/numerics/random';
 import { hashOf } from '../persistence/recordings';
 import { archiveOf, readArchive } from './archive';
@@ -9,8 +9,8 @@ const samples = Float32Array.from({ length: 400 }, (_, i) => Math.sin(i / 7));
 const hash = hashOf(samples);
 const project = edited(
   plainBox(),
-  measured(plainBox(), 'a', { audio: hash, title: 'Bare' }),
-  measured(plainBox(), 'b', { audio: 'ef'.repeat(32) }),
+  measured(plainBox(), 'a', { holds: soundOf({ audio: hash }), title: 'Bare' }),
+  measured(plainBox(), 'b', { holds: soundOf({ audio: 'ef'.repeat(32) }) }),
 );
 const packed = () =>
   archiveOf(project, (h) => Promise.resolve(h === hash ? { rate: 44100, bytes: samples.slice().buffer } : null));

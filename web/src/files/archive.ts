@@ -1,6 +1,6 @@
 /** A project with its recordings as one archive (zip): the document as it is saved alone, recordings as WAV by their content, and a plain list of contents. */
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
-import type { Project } from '@tawny/core/document/schema/project';
+import { type Holds, isSound, type Project } from '@tawny/core/document/schema/project';
 import { type ReadProject, writeProjectFile } from '@tawny/core/formats/checked';
 import { LARGEST_FILE, readProjectFile } from '@tawny/core/formats/projectFile';
 import { readWav, writeWav } from '@tawny/core/formats/wav';
@@ -17,6 +17,9 @@ export interface ArchiveRecording {
   rate: number;
 }
 
+const hashesOf = (holds: Holds): string[] =>
+  isSound(holds) ? [holds.audio, ...(holds.quiet ? [holds.quiet] : [])] : [];
+
 /** Bytes of the archive, and the hashes of recordings that are not in this browser. */
 export async function archiveOf(
   project: Project,
@@ -24,7 +27,7 @@ export async function archiveOf(
 ): Promise<{ bytes: Uint8Array<ArrayBuffer>; missing: string[] }> {
   const files: Zippable = { [PROJECT]: strToU8(writeProjectFile(project)) };
   const missing: string[] = [];
-  for (const hash of new Set(project.measured.list.flatMap((m) => [m.audio, m.quiet ?? []].flat()))) {
+  for (const hash of new Set(project.measured.list.flatMap(({ holds }) => hashesOf(holds)))) {
     const kept = await samplesOf(hash);
     // Samples are as good as noise to a packer: stored as they are.
     if (kept) files[`recordings/${hash}.wav`] = [writeWav([new Float32Array(kept.bytes)], kept.rate), { level: 0 }];
@@ -36,7 +39,9 @@ export async function archiveOf(
       m.title,
       m.loudspeakers.join(' '),
       m.place.name,
-      missing.includes(m.audio) ? 'not here' : `recordings/${m.audio}.wav`,
+      ...(isSound(m.holds)
+        ? [missing.includes(m.holds.audio) ? 'not here' : `recordings/${m.holds.audio}.wav`]
+        : ['figures in the project']),
     ].join('; '),
   );
   files['contents.txt'] = strToU8([project.name, '', 'taken; title; played; place; file', ...lines, ''].join('\n'));

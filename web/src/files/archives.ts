@@ -5,7 +5,7 @@ import { download } from '../charts/download';
 import { openRecordings } from '../persistence/recordings';
 import { archiveOf, LARGEST_ARCHIVE, readArchive } from './archive';
 import { fileNameOf } from './projectFiles';
-import { useRecordings } from './recordings';
+import { useRecordings } from '../measured/recordings';
 
 /** A project with its recordings: they are kept in this browser once the project is found sound. */
 export async function openArchive(file: File): Promise<ReadProject> {

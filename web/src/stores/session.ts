@@ -60,6 +60,10 @@ export const useSession = defineStore('session', () => {
   const listenPicture = ref<ListenPicture>('response');
   /** Measurements drawn in Listen, the first one in full; those of another project are not found and count for nothing. */
   const listened = ref<string[]>([]);
+  /** Calibration new measurements are of; null: that of the last one. */
+  const calibration = ref<string | null>(null);
+  /** Measurement drawn beside what is predicted in Bass and Decay; null: none. */
+  const besidePredicted = ref<string | null>(null);
   /** Build sheet shown in Build, by its letter; empty: the first. */
   const buildSheet = ref('');
   /** Pieces chosen together with the one in the selection. */
@@ -114,6 +118,8 @@ export const useSession = defineStore('session', () => {
     listenPart,
     listenPicture,
     listened,
+    calibration,
+    besidePredicted,
     buildSheet,
     hangFace,
     alsoChosen,

@@ -1,4 +1,7 @@
 /** Pictures and parts of Listen. */
+import type { Holds } from '@tawny/core/document/schema/project';
+import type { TextKind } from '@tawny/core/questions/listening';
+
 /** What of a measurement is drawn. */
 export const LISTEN_PICTURES = [
   { id: 'response', name: 'Response' },
@@ -7,8 +10,38 @@ export const LISTEN_PICTURES = [
   { id: 'fading', name: 'Dying away' },
   { id: 'arrivals', name: 'Arrivals' },
   { id: 'noise', name: 'Noise' },
+  { id: 'dates', name: 'Over time' },
+  { id: 'places', name: 'Places' },
 ] as const;
 export type ListenPicture = (typeof LISTEN_PICTURES)[number]['id'];
+
+/** Which of them show each of what a measurement may hold. */
+export const PICTURES_OF: Readonly<Record<Holds['kind'], readonly ListenPicture[]>> = {
+  impulse: ['response', 'decay', 'rings', 'fading', 'arrivals', 'noise'],
+  noise: ['noise'],
+  speech: [],
+  response: ['response'],
+  decay: ['decay'],
+  levels: ['noise'],
+  events: ['noise'],
+};
+export const HOLDS_WORDS: Readonly<Record<Holds['kind'], string>> = {
+  impulse: 'an impulse response',
+  noise: 'noise',
+  speech: 'a voice',
+  response: 'levels by frequency',
+  decay: 'decay times',
+  levels: 'noise levels',
+  events: 'loud events',
+};
+
+/** What a text file may be said to hold. */
+export const TEXT_WORDS: Readonly<Record<TextKind, string>> = {
+  response: 'response',
+  decay: 'decay times',
+  levels: 'noise by band',
+  calibration: 'calibration',
+};
 
 /** Parts of the Listen bench. */
 export const LISTEN_PARTS = [

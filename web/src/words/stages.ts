@@ -123,6 +123,8 @@ export const COMMAND_NAMES: Readonly<Record<SingleCommand['type'], string>> = {
   'strike-log': 'the struck log entry',
   'set-site': 'what was met on site',
   'put-measurement': 'a measurement',
+  'put-calibration': 'a calibration',
+  'take-calibration': 'a calibration taken away',
   'take-measurement': 'a measurement taken away',
   'restore-room': 'the room of a measurement',
   'set-outline': 'the plan',

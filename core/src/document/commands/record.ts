@@ -36,6 +36,13 @@ export const RECORD: Handlers<RecordCommand> = {
     takeFrom(measured.list, id);
     dropEmptyRooms(measured);
   },
+  'put-calibration'({ measured }, { calibration }) {
+    put(measured.calibrations, structuredClone(calibration));
+  },
+  'take-calibration'({ measured }, { id }) {
+    takeFrom(measured.calibrations, id);
+    for (const m of measured.list) if (m.calibration === id) m.calibration = null;
+  },
   'restore-room'(draft, { key }) {
     const room = draft.measured.rooms[key];
     if (!room) throw new RangeError(`restore-room: key must be one of a measured room, got ${key}`);

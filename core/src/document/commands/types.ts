@@ -20,6 +20,7 @@ import type {
   Loudspeaker,
   Making,
   MeasuredRoom,
+  Calibration,
   Measurement,
   Opening,
   OwnMaterial,
@@ -136,6 +137,9 @@ export type RecordCommand =
   /** A measurement, new or changed, with the room it was taken in where that is new. */
   | { type: 'put-measurement'; measurement: Measurement; room: MeasuredRoom | null }
   | { type: 'take-measurement'; id: string }
+  /** A microphone's calibration, new or changed; one taken away is that of no measurement any more. */
+  | { type: 'put-calibration'; calibration: Calibration }
+  | { type: 'take-calibration'; id: string }
   /** The room of a measurement becomes the document's. */
   | { type: 'restore-room'; key: string };
 

@@ -86,6 +86,12 @@ export const LIMITS = {
   fullScaleDb: [60, 180],
   tail: [0, 600],
   harmonicDb: [-200, 60],
+  pointHz: [0.1, 400000],
+  pointDb: [-400, 400],
+  pointDeg: [-1e6, 1e6],
+  decaySeconds: [0.01, 60],
+  bandDb: [-200, 200],
+  watchSeconds: [0, 864000],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) =>

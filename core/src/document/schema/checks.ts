@@ -157,13 +157,36 @@ function checkBuying(p: Project, mustBeKnown: (path: (string | number)[], name: 
 }
 
 /** Every measurement's room is kept, and none is twice in the list. */
-function checkMeasured({ measured: { list, rooms } }: Project, wrong: Wrong): void {
+function checkMeasured({ measured: { list, calibrations, rooms } }: Project, wrong: Wrong): void {
   const seen = new Set<string>();
+  const known = new Set<string>();
+  /** Frequencies rise, and there is a value at each. */
+  function mustRise(path: (string | number)[], f: readonly number[], values: Record<string, readonly number[]>): void {
+    const at = f.findIndex((v, k) => k > 0 && v <= f[k - 1]!);
+    if (at > 0) wrong([...path, 'f', at], `expected more than the frequency before, ${f[at - 1]}, got ${f[at]}`);
+    for (const [name, list] of Object.entries(values))
+      if (list.length !== f.length)
+        wrong([...path, name], `expected as many as there are frequencies, ${f.length}, got ${list.length}`);
+  }
+  calibrations.forEach(({ id, f, db }, i) => {
+    if (known.has(id)) wrong(['measured', 'calibrations', i, 'id'], `expected "${id}" only once`);
+    known.add(id);
+    mustRise(['measured', 'calibrations', i], f, { db });
+  });
   list.forEach((m, i) => {
     if (seen.has(m.id)) wrong(['measured', 'list', i, 'id'], `expected "${m.id}" only once`);
     seen.add(m.id);
     if (!Object.hasOwn(rooms, m.room))
       wrong(['measured', 'list', i, 'room'], `expected the key of a room kept in "rooms", got "${m.room}"`);
+    if (m.calibration !== null && !known.has(m.calibration))
+      wrong(
+        ['measured', 'list', i, 'calibration'],
+        `expected the id of one kept in "calibrations", got "${m.calibration}"`,
+      );
+    if (m.holds.kind === 'response') {
+      const { f, db, phaseDeg } = m.holds;
+      mustRise(['measured', 'list', i, 'holds'], f, phaseDeg ? { db, phaseDeg } : { db });
+    }
   });
 }
 

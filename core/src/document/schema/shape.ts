@@ -28,7 +28,7 @@ import {
   tape,
 } from './parts';
 import { buying, making } from './buying';
-import { measurement } from './measurement';
+import { calibration, measurement } from './measurement';
 import { ownTarget, plan, prices, recipe } from './recipe';
 
 export { LIMITS } from './basics';
@@ -123,6 +123,7 @@ export const shape = z.strictObject({
   /** What was measured, and the rooms it was measured in, each once, by what is in them. */
   measured: z.strictObject({
     list: z.array(measurement).check(z.maxLength(500)),
+    calibrations: z.array(calibration).check(z.maxLength(40)),
     rooms: z.record(key(40), z.strictObject({ ...sounding, ...hung })),
   }),
 });
@@ -154,6 +155,10 @@ export type Making = Project['making'];
 export type Step = Making['done'][number]['step'];
 export type Measured = Project['measured'];
 export type Measurement = Measured['list'][number];
+export type Holds = Measurement['holds'];
+/** Kept as samples. */
+export type Sound = Extract<Holds, { audio: string }>;
+export type Calibration = Measured['calibrations'][number];
 export type MeasuredRoom = Measured['rooms'][string];
 export type Hanging = Project['treatment']['hanging'];
 export type Spread = Hanging['spread'];
@@ -178,3 +183,4 @@ export type Leg = Project['tape']['legs'][number];
 
 export const isAt = (piece: Piece): piece is PieceAt => piece.place.kind === 'at';
 export const isByNumber = (piece: Piece): piece is PieceByNumber => piece.place.kind === 'number';
+export const isSound = (holds: Holds): holds is Sound => 'audio' in holds;

@@ -3,7 +3,7 @@ import { soundingOf } from '../../document/soundingRoom';
 import type { Measurement, Project } from '../../document/schema/project';
 import { demo } from '../../testing/demo';
 import type { BandDecay } from '../../signal/decay';
-import { measured, measurementOf } from '../../testing/measured';
+import { measured, measurementOf, soundOf } from '../../testing/measured';
 import { edited, plainBox, wardrobe } from '../../testing/rooms';
 import { changedSentence, offSeat } from '../../words/listen';
 import { predictedDecay } from '../decay/predicted';
@@ -80,7 +80,18 @@ test('another loudspeaker, place, calibration or way of taking it is told, with 
   ]);
   expect(said(box, box, {}, { fullScaleDb: 110 })[0]).toBe('shape-only');
   expect(said(box, box, {}, { by: 'simulated' })[0]).toBe('shape-only');
-  expect(said(box, box, {}, { kind: 'noise' })[0]).toBe('no');
+  expect(said(box, box, {}, { holds: soundOf({ kind: 'noise' }) })[0]).toBe('noise-only');
+  expect(said(box, box, {}, { holds: soundOf({ kind: 'speech' }) })[0]).toBe('no');
+  const table = {
+    kind: 'decay' as const,
+    fraction: 1 as const,
+    bands: [{ label: 500, edt: null, t20: null, t30: 0.4 }],
+  };
+  expect(said(box, box, {}, { holds: table })[0]).toBe('decay-only');
+  expect(said(box, box, {}, { holds: { kind: 'response', f: [20, 200], db: [0, 0], phaseDeg: null } })[0]).toBe(
+    'shape-only',
+  );
+  expect(said(box, box, {}, { calibration: 'one' })).toEqual(['shape-only', 'The microphone has another calibration.']);
 });
 
 test('decay beside decay, in per cent of the first; a band that is not read in both has no change', () => {

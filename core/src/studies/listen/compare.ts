@@ -1,5 +1,5 @@
 /** Two measurements beside each other: what else changed between them, and whether their curves may be compared. */
-import type { MeasuredRoom, Measurement } from '../../document/schema/project';
+import { type Holds, isSound, type MeasuredRoom, type Measurement } from '../../document/schema/project';
 import { equal } from '../../document/sharing';
 import { type BandDecay, timeOf } from '../../signal/decay';
 
@@ -7,6 +7,7 @@ export type Changed =
   | { what: 'loudspeakers'; before: string[]; after: string[] }
   | { what: 'place'; before: string; after: string; by: number | null }
   | { what: 'calibration'; before: number | null; after: number | null }
+  | { what: 'microphone' }
   | { what: 'source' }
   | { what: 'state'; before: string | null; after: string | null }
   | { what: 'room-shape' }
@@ -143,7 +144,7 @@ const SAME_PLACE = 0.03;
 export interface Comparison {
   changed: Changed[];
   /** May curves be laid over each other: in full; decay alone; in shape but not in level. */
-  verdict: 'yes' | 'shape-only' | 'decay-only' | 'two-places' | 'no';
+  verdict: 'yes' | 'shape-only' | 'decay-only' | 'noise-only' | 'two-places' | 'no';
 }
 
 export interface DecayBeside {
@@ -161,6 +162,18 @@ export const decaysBeside = (before: readonly BandDecay[], after: readonly BandD
     const [was, is] = [timeOf(band), other ? timeOf(other) : null];
     return { label: band.label, before: was, after: is, change: was !== null && is !== null ? is / was - 1 : null };
   });
+
+type Shown = 'response' | 'decay' | 'noise';
+/** What is read of a measurement, by what it holds. */
+export const SHOWS: Readonly<Record<Holds['kind'], readonly Shown[]>> = {
+  impulse: ['response', 'decay', 'noise'],
+  noise: ['noise'],
+  speech: [],
+  response: ['response'],
+  decay: ['decay'],
+  levels: ['noise'],
+  events: [],
+};
 
 /** What else changed between two measurements, and what may be compared. */
 export function compareMeasurements(
@@ -182,18 +195,26 @@ export function compareMeasurements(
     changed.push({ what: 'calibration', before: m.fullScaleDb, after: n.fullScaleDb });
   const source = m.by !== n.by || (m.by === 'live' && m.from !== n.from);
   if (source) changed.push({ what: 'source' });
+  if (m.calibration !== n.calibration) changed.push({ what: 'microphone' });
   const rooms = roomChanges(before.room, after.room);
   changed.push(...rooms);
   const rig = rooms.some((c) => ['loudspeaker-moved', 'loudspeaker-turned', 'tone', 'rig'].includes(c.what));
+  const both = SHOWS[m.holds.kind].filter((what) => SHOWS[n.holds.kind].includes(what));
   const verdict =
-    m.kind !== n.kind
+    both.length === 0
       ? 'no'
-      : others
-        ? 'decay-only'
-        : moved || rig
-          ? 'two-places'
-          : source || m.fullScaleDb !== n.fullScaleDb
-            ? 'shape-only'
-            : 'yes';
+      : !both.includes('decay') && !both.includes('response')
+        ? 'noise-only'
+        : others || !both.includes('response')
+          ? 'decay-only'
+          : moved || rig
+            ? 'two-places'
+            : source ||
+                m.fullScaleDb !== n.fullScaleDb ||
+                m.calibration !== n.calibration ||
+                !isSound(m.holds) ||
+                !isSound(n.holds)
+              ? 'shape-only'
+              : 'yes';
   return { changed, verdict };
 }

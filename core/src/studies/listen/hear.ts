@@ -48,7 +48,7 @@ function cutBehind(x: Float64Array<ArrayBuffer>, rate: number, onset: number): F
   return x.slice(0, min(x.length, round(knee + 0.6 * (knee - onset) + 0.4 * rate)));
 }
 
-const NOTHING_TOLD: Took = { clipped: 0, channels: 1, shortened: false, tail: null, harmonicDb: null };
+export const NOTHING_TOLD: Took = { clipped: 0, channels: 1, shortened: false, tail: null, harmonicDb: null };
 
 function fromSweep(recording: Recording, sweep: Sweep, took: Took): HeardImpulse {
   const { samples: x, rate } = recording;
@@ -114,7 +114,7 @@ export function heardAgain({ samples: x, rate, kind, sweep, took, quiet }: Kept)
 }
 
 /** What is wrong with how it was taken. */
-export function tookWarnings({ kind, took }: HeardImpulse): ListenWarning[] {
+export function tookWarnings({ kind, took }: Pick<HeardImpulse, 'kind' | 'took'>): ListenWarning[] {
   const { clipped, channels, shortened, tail, harmonicDb } = took;
   const list: (ListenWarning | false)[] = [
     channels > 1 && { code: 'channels', count: channels },

@@ -1,6 +1,7 @@
 /** Everything that is read of an impulse response at once: one door for the command line and the worker. */
 import { arrivalsOf } from '../../signal/arrivals';
 import { decayOf } from '../../signal/decay';
+import { calibrated, type Points } from '../../signal/calibration';
 import { bandLevels, tonesOf } from '../../signal/levels';
 import {
   frequencyGrid,
@@ -122,21 +123,36 @@ export interface ResponseCurves {
 /** Hidden places are told of between these, Hz. */
 const HIDDEN = [20, 500] as const;
 
-/** The response through a window, smoothed over 1/`fraction` octave; group delay over at least a sixth. */
+/** Levels over a grid, as smoothed and at the finest, with a microphone's own taken off and what both say; NaN where there is nothing. */
+export function curvesOver(grid: number[], smoothed: Float64Array, finest: Float64Array, own: Points | null) {
+  const [levelsDb, finestDb] = [calibrated(smoothed, grid, own), calibrated(finest, grid, own)];
+  const [from, to] = HIDDEN.map((f) => grid.findIndex((g) => g >= f)) as [number, number];
+  const there = grid.flatMap((_, i) => (Number.isFinite(finestDb[i]) ? [i] : []));
+  return {
+    ...{ grid, levelsDb, finestDb },
+    hidden: hiddenBy(levelsDb.slice(from, to), finestDb.slice(from, to), grid.slice(from, to)),
+    swings: swings(
+      there.map((i) => grid[i]!),
+      there.map((i) => finestDb[i]!),
+    ),
+  };
+}
+
+/**
+ * The response through a window, smoothed over 1/`fraction` octave, with what the microphone hears too much of taken off; group delay over at least a
+ * sixth.
+ */
 export function responseCurves(
   { samples, rate, onset }: { samples: ArrayLike<number>; rate: number; onset: number | null },
   window: ResponseWindow,
   fraction: number,
+  own: Points | null = null,
 ): ResponseCurves | null {
   if (onset === null) return null;
   const grid = frequencyGrid(rate);
   const transfer = transferOf(samples, rate, onset, window);
-  const [levelsDb, finestDb] = [levelsOf(transfer, grid, fraction), levelsOf(transfer, grid, STEPS_PER_OCTAVE)];
-  const [from, to] = HIDDEN.map((f) => grid.findIndex((g) => g >= f)) as [number, number];
   return {
-    ...{ grid, levelsDb, finestDb },
-    hidden: hiddenBy(levelsDb.slice(from, to), finestDb.slice(from, to), grid.slice(from, to)),
-    swings: swings(grid, finestDb),
+    ...curvesOver(grid, levelsOf(transfer, grid, fraction), levelsOf(transfer, grid, STEPS_PER_OCTAVE), own),
     phaseDeg: phaseOf(transfer, grid),
     groupDelay: groupDelayOf(transfer, grid, Math.min(6, fraction)),
     lowest: transfer.lowest,

@@ -6,8 +6,8 @@ import type { Ringing } from '../../signal/ringing';
 import type { Slices, TimeMap } from '../../signal/slices';
 import type { Sweep } from '../../signal/sweep';
 
-/** What a recording is of: an impulse response, a sweep played in the room, noise that stays, nothing. */
-export type RecordingKind = 'impulse' | 'sweep' | 'noise' | 'silence';
+/** What a recording is of: an impulse response, a sweep played in the room, noise that stays, a voice, nothing. */
+export type RecordingKind = 'impulse' | 'sweep' | 'noise' | 'speech' | 'silence';
 
 export interface Recording {
   samples: ArrayLike<number>;

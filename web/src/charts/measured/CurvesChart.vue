@@ -7,6 +7,7 @@ import { area, line } from 'd3-shape';
 import { computed, useId } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { type Frame, frequencyScale, frequencyTicks, levelScale, roundTicks, spread } from '../axis';
+import { shortName } from './names';
 import ChartAxes from '../ChartAxes.vue';
 import { usePointing } from '../pointing';
 import '../charts.css';
@@ -24,6 +25,8 @@ export interface Stem {
   value: number;
   name: string;
   look: number;
+  /** Pale: predicted. */
+  ghost?: boolean;
 }
 
 const props = withDefaults(
@@ -92,6 +95,9 @@ const bandPath = computed(() =>
 const ends = computed(() => {
   const list = props.curves.flatMap((c) => {
     const i = c.values.findLastIndex(told);
+    // Of stems alone the last one stands for all.
+    const stem = i < 0 ? props.stems.findLast((s) => s.look === c.look && !s.ghost === !c.ghost) : undefined;
+    if (stem) return [{ name: c.name, look: c.look, ghost: c.ghost, y: y.value(stem.value) }];
     return i < 0 ? [] : [{ name: c.name, look: c.look, ghost: c.ghost, y: y.value(c.values[i]!) }];
   });
   const places = spread(
@@ -165,7 +171,7 @@ const foot = computed(() => props.height - frame.value.bottom);
           </template>
         </template>
       </template>
-      <g v-for="(s, i) in stems" :key="`s${i}`" class="stem" :class="`look-${s.look % 6}`">
+      <g v-for="(s, i) in stems" :key="`s${i}`" class="stem" :class="[`look-${s.look % 6}`, { ghost: s.ghost }]">
         <line :x1="x(s.f)" :x2="x(s.f)" :y1="foot" :y2="y(s.value)" />
         <circle :cx="x(s.f)" :cy="y(s.value)" r="3">
           <title>{{ s.name }}</title>
@@ -182,7 +188,7 @@ const foot = computed(() => props.height - frame.value.bottom);
         :y2="e.y"
       />
       <text class="end" :x="width - frame.right + 24" :y="e.y" dy="0.35em">
-        {{ e.name.length > 16 ? `${e.name.slice(0, 15)}…` : e.name }}
+        {{ shortName(e.name, 16) }}
         <title>{{ e.name }}</title>
       </text>
     </g>
@@ -193,6 +199,7 @@ const foot = computed(() => props.height - frame.value.bottom);
   </svg>
 </template>
 
+<style scoped src="./looks.css"></style>
 <style scoped>
 .curve {
   fill: none;
@@ -202,29 +209,6 @@ const foot = computed(() => props.height - frame.value.bottom);
   opacity: 0.4;
   stroke-width: 1.3;
 }
-.look-0 {
-  stroke: var(--tawny);
-}
-.look-1 {
-  stroke: var(--teal);
-  stroke-dasharray: 7 3;
-}
-.look-2 {
-  stroke: var(--plum);
-  stroke-dasharray: 2 3;
-}
-.look-3 {
-  stroke: var(--slate);
-  stroke-dasharray: 9 3 2 3;
-}
-.look-4 {
-  stroke: var(--brick);
-  stroke-dasharray: 4 2;
-}
-.look-5 {
-  stroke: var(--ink);
-  stroke-dasharray: 1 2;
-}
 .dot {
   fill: var(--sheet);
   stroke-width: 1.6;
@@ -233,6 +217,12 @@ const foot = computed(() => props.height - frame.value.bottom);
 .stem line {
   stroke-width: 1.6;
   stroke-dasharray: none;
+}
+.stem.ghost {
+  opacity: 0.6;
+}
+.stem.ghost line {
+  stroke-dasharray: 2 3;
 }
 .stem circle {
   fill: var(--sheet);

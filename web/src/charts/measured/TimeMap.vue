@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /**
- * Level over time and frequency as a picture: rows of even width in octaves, columns of even time. Floor and colours stay what they are from one measurement to
+ * Level over time (or along a way) and frequency as a picture: rows of even width in octaves, columns evenly apart. Floor and colours stay what they are from one measurement to
  * the next. Arrow keys move the place that is read.
  */
 import { computed, nextTick, ref, watch } from 'vue';
@@ -16,7 +16,10 @@ const props = defineProps<{
   width: number;
   height: number;
   map: TimeMap;
-  /** dB under the loudest. */ depth: number;
+  /** dB under the loudest. */
+  depth: number;
+  /** What lies across, where it is not time: its name, its ticks, and how a place of it is told. */
+  way?: { name: string; ticks: readonly { at: number; label: string }[]; told: (at: number) => string } | null;
 }>();
 /** The picture as an address: it stands in the drawing itself, so that it is saved with its axes. */
 const picture = ref('');
@@ -26,7 +29,7 @@ const frame = computed((): Frame => ({
   left: 44,
   right: 64,
   top: 14,
-  bottom: 28,
+  bottom: props.way ? 36 : 28,
 }));
 const times = computed(() => props.map.times);
 const tones = computed(() => props.map.frequencies);
@@ -36,13 +39,15 @@ const x = computed(() =>
 const y = computed(() =>
   scaleLog([tones.value[0]!, tones.value.at(-1)!], [props.height - frame.value.bottom, frame.value.top]),
 );
-const across = computed(() =>
-  roundTicks(times.value[0]! * 1000, times.value.at(-1)! * 1000, Math.max(3, Math.round(props.width / 90))).map(
-    (ms) => ({
-      at: ms / 1000,
-      label: fixed(ms, 0),
-    }),
-  ),
+const across = computed(
+  () =>
+    props.way?.ticks ??
+    roundTicks(times.value[0]! * 1000, times.value.at(-1)! * 1000, Math.max(3, Math.round(props.width / 90))).map(
+      (ms) => ({
+        at: ms / 1000,
+        label: fixed(ms, 0),
+      }),
+    ),
 );
 const up = computed(() => frequencyTicks(tones.value[0]!, tones.value.at(-1)!).filter((t) => t.label !== null));
 const inner = computed(() => ({
@@ -106,7 +111,9 @@ const reading = computed(() => {
   return {
     x: x.value(t),
     y: y.value(f),
-    text: `${fixed(f, f < 100 ? 1 : 0)} Hz at ${fixed(t * 1000, 0)} ms: ${fixed(level, 1)} dB; blurred over ± ${fixed(props.map.spread[row]! * 1000, 1)} ms`,
+    text: props.way
+      ? `${fixed(f, f < 100 ? 1 : 0)} Hz ${props.way.told(t)}: ${fixed(level, 1)} dB`
+      : `${fixed(f, f < 100 ? 1 : 0)} Hz at ${fixed(t * 1000, 0)} ms: ${fixed(level, 1)} dB; blurred over ± ${fixed(props.map.spread[row]! * 1000, 1)} ms`,
   };
 });
 const scale = computed(() => [0, 0.25, 0.5, 0.75, 1].map((part) => ({ part, text: fixed(-part * props.depth, 0) })));
@@ -121,7 +128,10 @@ const tintOf = (part: number) => `rgb(${TINTS[Math.round(255 * (1 - part))]!.joi
       :height="height"
       tabindex="0"
       role="application"
-      :aria-label="reading?.text ?? 'Level over time and frequency. Arrow keys read it, with Shift in larger steps.'"
+      :aria-label="
+        reading?.text ??
+        `Level over ${way ? 'places' : 'time'} and frequency. Arrow keys read it, with Shift in larger steps.`
+      "
       @pointermove="point"
       @pointerleave="place = null"
       @blur="place = null"
@@ -136,7 +146,16 @@ const tintOf = (part: number) => `rgb(${TINTS[Math.round(255 * (1 - part))]!.joi
         :height="inner.height"
         preserveAspectRatio="none"
       />
-      <ChartAxes :frame="frame" :x="x" :y="y" :across="across" :up="up" :foot="foot" x-name="ms" y-name="Hz" />
+      <ChartAxes
+        :frame="frame"
+        :x="x"
+        :y="y"
+        :across="across"
+        :up="up"
+        :foot="foot"
+        :x-name="way?.name ?? 'ms'"
+        y-name="Hz"
+      />
       <g v-for="s in scale" :key="s.part">
         <rect
           :x="width - frame.right + 10"

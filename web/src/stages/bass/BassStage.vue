@@ -22,10 +22,11 @@ import ModesPart from './ModesPart.vue';
 import PlacesPart from './PlacesPart.vue';
 import ResponsePart from './ResponsePart.vue';
 import TreatPart from './TreatPart.vue';
-import { useBassMap, useBassStage } from './useBassStage';
+import { useBassMap, useBassStage, useLaidBeside } from './useBassStage';
 import { usePhase } from './usePhase';
 import WhyPart from './WhyPart.vue';
 
+const { laid } = useLaidBeside();
 const { bass, session, setting, answer, mode, modeIndex, chooseMode, chooseFrequency } = useBassStage();
 let stop = () => {};
 onMounted(() => (stop = bass.start()));
@@ -100,6 +101,9 @@ const table = computed(() => {
     'frequency Hz': f,
     'together dB': Number(a.all[i]!.toFixed(2)),
     'mains dB': Number(a.mains[i]!.toFixed(2)),
+    ...(laid.value
+      ? { 'measured dB': laid.value.levelDb[i] === null ? '' : Number(laid.value.levelDb[i]!.toFixed(2)) }
+      : {}),
     'without what hangs dB': a.bare ? Number(a.bare[i]!.toFixed(2)) : '',
     'lowest over the head range dB': Number(a.low[i]!.toFixed(2)),
     'highest over the head range dB': Number(a.high[i]!.toFixed(2)),
@@ -152,6 +156,7 @@ const table = computed(() => {
             :low="answer.low"
             :high="answer.high"
             :ghost="answer.bare"
+            :measured="laid?.levelDb ?? null"
             :singles="answer.loudspeakers"
             :modes="answer.modes"
             :mode="modeIndex"

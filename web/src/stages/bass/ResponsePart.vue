@@ -10,9 +10,11 @@ import ChoiceField from '../../fields/ChoiceField.vue';
 import FigureGrid from '../../parts/FigureGrid.vue';
 import NumberField from '../../fields/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
-import { useBassStage } from './useBassStage';
+import MeasuredField from '../../measured/MeasuredField.vue';
+import { useBassStage, useLaidBeside } from './useBassStage';
 
 const { doc, setting, answer } = useBassStage();
+const { beside, laid } = useLaidBeside();
 const a = computed(() => answer.value!);
 const first = computed(() => a.value.swings[0] ?? null);
 const figures = computed(() => [
@@ -71,6 +73,18 @@ function slope(l: Loudspeaker, text: string): void {
     <small class="soft">{{ swingText(s) }}</small>
   </div>
   <p v-if="worse" data-subs>{{ worse }}</p>
+  <MeasuredField
+    :choices="beside.choices.value"
+    :chosen="beside.chosen.value"
+    :missing="beside.missing.value"
+    @choose="beside.choose($event)"
+  >
+    <p v-if="laid" data-measured-laid>
+      Over {{ laid.of }}, shifted to meet it from {{ fixed(laid.from, 0) }} to {{ fixed(laid.to, 0) }} Hz: there the two
+      lie ± {{ fixed(laid.apartDb, 1) }} dB apart.
+    </p>
+    <p v-else class="soft">Being read …</p>
+  </MeasuredField>
   <h2>Level, delay and crossover</h2>
   <details
     v-for="l in list"

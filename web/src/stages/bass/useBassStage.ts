@@ -1,6 +1,8 @@
 /** What the parts of the Bass stage share: the answer, what is chosen, and the map of it. */
 import { computed } from 'vue';
 import type { MapAnswer, MapWish, WaveMode } from '@tawny/core/studies/bass/types';
+import { besidePredicted } from '@tawny/core/studies/listen/beside';
+import { useMeasuredResponse } from '../../measured/besidePredicted';
 import { useAnswers, useLines } from '../../answers/answers';
 import { taskOf } from '../../answers/bass';
 import { useDocument } from '../../stores/document';
@@ -50,4 +52,18 @@ export function useBassMap(height: () => number) {
   );
   const map = computed((): MapAnswer | null => (wish.value ? taskOf('map', question.last.value) : null));
   return { map, busy: computed(() => question.state.value.status === 'running'), state: question.state, wish };
+}
+
+/** The measurement that stands beside the prediction, laid over what plays in it: one loudspeaker alone, or all together. */
+export function useLaidBeside() {
+  const { answer } = useBassStage();
+  const beside = useMeasuredResponse();
+  const laid = computed(() => {
+    const [a, curve, m] = [answer.value, beside.curve.value, beside.chosen.value];
+    if (!a || !curve || !m) return null;
+    const alone = m.loudspeakers.length === 1 ? a.loudspeakers.find((l) => l.letter === m.loudspeakers[0]) : undefined;
+    const found = besidePredicted({ frequencies: a.frequencies, levelDb: alone?.levelDb ?? a.all }, curve);
+    return found && { ...found, of: alone ? `${alone.letter} alone` : 'all together' };
+  });
+  return { beside, laid };
 }

@@ -14,7 +14,9 @@ import AfterPaint from '../../parts/AfterPaint.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import { useDocument } from '../../stores/document';
+import { useMeasuredDecay } from '../../measured/besidePredicted';
 import { useAnswers, useLines } from '../../answers/answers';
+import MeasuredField from '../../measured/MeasuredField.vue';
 import { useSession } from '../../stores/session';
 import { DECAY_PARTS } from '../../words/stages';
 import AnswerTable from './AnswerTable.vue';
@@ -26,6 +28,7 @@ import TargetBench from './TargetBench.vue';
 import { useDecay } from './useDecay';
 
 const answers = useAnswers();
+const beside = useMeasuredDecay();
 const doc = useDocument();
 const issues = useIssues('decay');
 const session = useSession();
@@ -227,6 +230,12 @@ const stepTable = computed(
       <TargetBench v-if="part === 'target' || part === 'room'" :result="result" />
       <DecayBench v-else-if="part === 'panel'" :result="result" />
       <PlanBench v-else />
+      <MeasuredField
+        :choices="beside.choices.value"
+        :chosen="beside.chosen.value"
+        :missing="beside.missing.value"
+        @choose="beside.choose($event)"
+      />
       <h2>Doubts about the decay</h2>
       <FindingList :issues="issues" empty="Nothing: the target can be reached with this panel." />
       <WorkingButton :working="working('panel-count')" />

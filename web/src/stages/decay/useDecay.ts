@@ -2,9 +2,11 @@
 import { computed, shallowRef, watch } from 'vue';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
+import { timeOf } from '@tawny/core/signal/decay';
 import type { Curve } from '@tawny/core/studies/decay/curves';
 import type { DecayLine } from '../../charts/DecayChart.vue';
 import { useDocument } from '../../stores/document';
+import { useMeasuredDecay } from '../../measured/besidePredicted';
 import { useAnswers, useLines } from '../../answers/answers';
 
 /**
@@ -116,6 +118,18 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
     return list;
   });
 
+  /** What was measured, where a measurement stands beside. */
+  const beside = useMeasuredDecay();
+  const withMeasured = (predicted: DecayLine[], labels: readonly number[]): DecayLine[] => {
+    const bands = beside.decay(labels.length === OCTAVES.length ? 1 : 3);
+    if (!bands || !beside.chosen.value) return predicted;
+    const times = labels.map((label) => {
+      const band = bands.find((b) => b.label === label);
+      return band ? timeOf(band) : null;
+    });
+    return predicted.concat({ id: 'measured', name: 'measured', tone: 'measured', times });
+  };
+
   const callout = computed(() => {
     const worst = result.value?.chosen.worst;
     if (!worst || !result.value) return null;
@@ -151,7 +165,7 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
     drawn: computed(() =>
       thirds.value
         ? {
-            lines: thirdLines.value,
+            lines: withMeasured(thirdLines.value, thirds.value.bands),
             limits: thirds.value.limits,
             judged: thirds.value.limits.map((l) => l !== null),
             mids: thirds.value.mids,
@@ -159,7 +173,7 @@ export function useDecay(planning: () => boolean = () => false, looked: () => st
             callout: null,
           }
         : {
-            lines: lines.value,
+            lines: withMeasured(lines.value, OCTAVES),
             limits: result.value?.allLimits ?? [],
             judged: (result.value?.limits ?? []).map((l) => l !== null),
             callout: callout.value,

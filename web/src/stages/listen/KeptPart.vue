@@ -2,13 +2,20 @@
 /** Measurements kept, in the order of time; the one shown with what is written of it. */
 import { computed } from 'vue';
 import { writeWav } from '@tawny/core/formats/wav';
+import { isSound } from '@tawny/core/document/schema/project';
 import { download } from '../../charts/download';
+import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
 import { MOST_SHOWN, useListen } from './useListen';
 import { roomKey, soundingOf } from '@tawny/core/document/soundingRoom';
 
-const { list, shown, main, toggle, change, doc, session, recordings } = useListen();
+const { list, shown, main, toggle, change, doc, session, recordings, calibrations } = useListen();
+const FLAT = 'flat';
+const microphones = computed(() => [
+  { value: FLAT, title: 'taken as flat' },
+  ...calibrations.value.map((c) => ({ value: c.id, title: c.name })),
+]);
 const when = (at: string) => new Date(at).toLocaleString([], { dateStyle: 'medium', timeStyle: 'short' });
 const chosen = computed(() => new Set(shown.value.map((m) => m.id)));
 const asNow = computed(
@@ -16,7 +23,7 @@ const asNow = computed(
 );
 async function takeWav(): Promise<void> {
   const m = main.value;
-  const kept = m && (await recordings.samplesOf(m.audio));
+  const kept = m && isSound(m.holds) ? await recordings.samplesOf(m.holds.audio) : null;
   if (m && kept)
     download(
       `${m.title.replace(/[^\p{L}\p{N} _-]/gu, '')}.wav`,
@@ -77,6 +84,7 @@ function remove(): void {
       @update:model-value="change(main, { place: { ...main.place, name: $event } })"
     />
     <NumberField
+      v-if="isSound(main.holds) || main.holds.kind === 'events'"
       :model-value="main.fullScaleDb"
       label="Full scale is"
       kind="number"
@@ -89,6 +97,13 @@ function remove(): void {
       @update:model-value="change(main, { fullScaleDb: $event })"
       @clear="change(main, { fullScaleDb: null })"
     />
+    <ChoiceField
+      v-if="calibrations.length > 0 && main.by !== 'simulated'"
+      :model-value="main.calibration ?? FLAT"
+      label="Microphone"
+      :items="microphones"
+      @update:model-value="change(main, { calibration: $event === FLAT ? null : $event })"
+    />
     <TextRow
       :model-value="main.note"
       label="Note"
@@ -100,7 +115,7 @@ function remove(): void {
       {{ asNow ? 'The room is as it was then.' : 'The room has changed since.' }}
     </p>
     <div class="buttons">
-      <v-btn size="x-small" variant="outlined" @click="takeWav">Save as WAV</v-btn>
+      <v-btn v-if="isSound(main.holds)" size="x-small" variant="outlined" @click="takeWav">Save as WAV</v-btn>
       <v-btn
         v-if="!asNow"
         size="x-small"

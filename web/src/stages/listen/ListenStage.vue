@@ -1,17 +1,21 @@
 <script setup lang="ts">
 /** Listen: measure the room, read it honestly, keep it, compare it. */
 import { computed } from 'vue';
+import { isSound } from '@tawny/core/document/schema/project';
 import { warningSentence } from '@tawny/core/words/listen';
 import PartTabs from '../../parts/PartTabs.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { LISTEN_PARTS, LISTEN_PICTURES } from '../../words/listening';
+import { HOLDS_WORDS, LISTEN_PARTS, LISTEN_PICTURES, PICTURES_OF } from '../../words/listening';
 import ArrivalsPicture from './pictures/ArrivalsPicture.vue';
 import BesidePart from './BesidePart.vue';
+import DatesPicture from './pictures/DatesPicture.vue';
 import DecayPicture from './pictures/DecayPicture.vue';
 import FadingPicture from './pictures/FadingPicture.vue';
 import KeptPart from './KeptPart.vue';
 import NoisePicture from './pictures/NoisePicture.vue';
+import PlacesPicture from './pictures/PlacesPicture.vue';
+import SpokenPicture from './pictures/SpokenPicture.vue';
 import ResponsePicture from './pictures/ResponsePicture.vue';
 import RingsPicture from './pictures/RingsPicture.vue';
 import TakePart from './TakePart.vue';
@@ -27,7 +31,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
   <StageFrame title="Listen" :subtitle="main ? main.title : 'nothing is measured yet'" bench-label="Measurements" pages>
     <template #actions>
       <span v-if="busy" class="state" role="status" data-listening>
-        {{ busy.what }} … {{ Math.round(busy.part * 100) }} %
+        <span class="what">{{ busy.what }}</span> {{ Math.round(busy.part * 100) }} %
         <ProgressBar :part="busy.part" label="How far it has come" />
         <v-btn size="x-small" variant="text" @click="recordings.cancel()">Stop</v-btn>
       </span>
@@ -42,11 +46,17 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
           label="What is drawn"
           :parts="LISTEN_PICTURES"
           :shown="session.listenPicture"
-          :columns="6"
+          :columns="8"
           @show="session.listenPicture = $event"
         />
       </div>
-      <template v-if="heard">
+      <DatesPicture v-if="picture === 'dates'" />
+      <PlacesPicture v-else-if="picture === 'places'" />
+      <SpokenPicture v-else-if="main.holds.kind === 'speech'" />
+      <p v-else-if="!PICTURES_OF[main.holds.kind].includes(picture)" class="soft waiting" data-not-held>
+        “{{ main.title }}” holds {{ HOLDS_WORDS[main.holds.kind] }}: nothing of it is drawn here.
+      </p>
+      <template v-else-if="heard || !isSound(main.holds)">
         <ResponsePicture v-if="picture === 'response'" />
         <DecayPicture v-else-if="picture === 'decay'" />
         <RingsPicture v-else-if="picture === 'rings'" />
@@ -98,6 +108,12 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
   font-size: 12px;
   color: var(--ink-soft);
   min-width: 220px;
+  white-space: nowrap;
+}
+.what {
+  max-width: 15rem;
+  overflow: hidden;
+  text-overflow: ellipsis;
 }
 .tabs {
   padding: 4px 14px 0;

@@ -7,43 +7,91 @@ import { fixed } from '@tawny/core/quantities/format';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
+import { useAnswers } from '../../answers/answers';
 import { useListen } from './useListen';
 import { useLive } from './useLive';
 
-const { doc, recordings, keep } = useListen();
-const { state, live, devices, failed, peak, clipped, left, gainDb, levelled, open, close, stop, findLevel, measure } =
-  useLive();
-const letters = computed(() => doc.project?.loudspeakers.map((l) => l.letter) ?? []);
+const { doc, recordings, keep, put } = useListen();
+const answers = useAnswers();
+const { state, live, devices, failed, peak, clipped, left, gainDb, levelled, events, ...at } = useLive();
+const { open, close, stop, findLevel } = at;
+const speakers = computed(() => answers.glance?.setting.loudspeakers ?? []);
+const letters = computed(() => speakers.value.map((l) => l.letter));
+const pair = computed(() => speakers.value.filter((l) => l.station === 'L' || l.station === 'R'));
 const played = ref('');
 const choices = computed(() => [
   ...letters.value.map((l) => ({ value: l, title: l })),
-  ...(letters.value.length > 1 ? [{ value: 'all', title: 'All together' }] : []),
+  ...(pair.value.length > 1 ? [{ value: 'turn', title: pair.value.map((l) => l.letter).join(', then ') }] : []),
+  ...(letters.value.length > 1 ? [{ value: 'all', title: 'all together' }] : []),
+  { value: 'noise', title: 'nothing: the noise' },
+  { value: 'voice', title: 'nothing: a voice' },
 ]);
+/** The loudspeakers of each take to come. */
+const takes = computed((): string[][] =>
+  playing.value === 'turn'
+    ? pair.value.map((l) => [l.letter])
+    : playing.value === 'all'
+      ? [letters.value]
+      : playing.value === 'noise' || playing.value === 'voice'
+        ? [[]]
+        : [[playing.value]],
+);
+/** Left and right have an output each; of others one is told to see to it. */
+const panOf = (names: readonly string[]): -1 | 0 | 1 => {
+  const [one, ...more] = names.map((n) => speakers.value.find((l) => l.letter === n)?.station);
+  return more.length > 0 ? 0 : one === 'L' ? -1 : one === 'R' ? 1 : 0;
+};
+const toMute = computed(() => takes.value.some((names) => names.length === 1 && panOf(names) === 0));
+const sounds = computed(() => playing.value !== 'noise' && playing.value !== 'voice');
 const playing = computed(() =>
   choices.value.some((c) => c.value === played.value) ? played.value : (choices.value[0]?.value ?? ''),
 );
 const ceiling = ref(-12);
 const seconds = ref(8);
 const repeats = ref(1);
-const running = computed(() => state.value === 'levelling' || state.value === 'measuring');
-const lowest = computed(() => {
-  const named = doc.project?.loudspeakers.filter((l) => playing.value === 'all' || l.letter === playing.value) ?? [];
-  return Math.max(15, Math.min(...named.map((l) => l.lowCornerHz / 2), 40));
-});
+const running = computed(() => ['levelling', 'measuring', 'watching'].includes(state.value));
+/** A loudspeaker is swept from half its lower corner on, Hz. */
+function lowestOf(names: readonly string[]): number {
+  const corners = (doc.project?.loudspeakers ?? [])
+    .filter((l) => names.includes(l.letter))
+    .map((l) => l.lowCornerHz / 2);
+  return Math.max(15, Math.min(...corners, 40));
+}
 onKeyStroke('Escape', () => {
-  if (running.value) stop();
+  if (state.value === 'watching') endWatch();
+  else if (running.value) stop();
 });
 async function go(): Promise<void> {
-  const taken = await measure({ from: lowest.value, to: 20000, seconds: seconds.value, repeats: repeats.value });
+  if (!sounds.value) return listenOnly(playing.value === 'voice');
+  for (const names of takes.value) {
+    const asked = { from: lowestOf(names), to: 20000, seconds: seconds.value, repeats: repeats.value };
+    const taken = await at.measure({ ...asked, pan: panOf(names) });
+    if (!taken) return;
+    const { samples, rate, sweep, takes: count, from } = taken;
+    const heard = await recordings.recorded(samples, { rate, sweep, takes: count, speech: false });
+    if (heard) await keep(heard, said(names.join(' and ') || 'Measured', from, names));
+  }
+}
+const said = (who: string, from: string, names: readonly string[] = []) => ({
+  ...{ title: `${who}, Seat`.slice(0, 120), by: 'live' as const, from: from.slice(0, 200) },
+  ...{ loudspeakers: [...names], place: { name: 'Seat', at: null } },
+});
+async function listenOnly(speech: boolean): Promise<void> {
+  const taken = await at.record(seconds.value);
   if (!taken) return;
-  const { samples, rate, sweep, takes, from } = taken;
-  const heard = await recordings.recorded(samples, { rate, sweep, takes });
-  const names = playing.value === 'all' ? letters.value : [playing.value].filter(Boolean);
-  if (heard)
-    await keep(heard, {
-      ...{ title: `${names.join(' and ') || 'Measured'}, Seat`.slice(0, 120), by: 'live', from: from.slice(0, 200) },
-      ...{ loudspeakers: [...names], place: { name: 'Seat', at: null } },
-    });
+  const heard = await recordings.recorded(taken.samples, { rate: taken.rate, sweep: null, takes: 1, speech });
+  if (heard) await keep(heard, said(speech ? 'A sentence' : 'Noise', taken.from));
+}
+/** What the watch noted is kept, unless there was nothing. */
+function endWatch(): void {
+  const watched = at.endWatch();
+  const rest = watched?.background() ?? null;
+  if (!watched || rest === null || watched.events().length === 0) return;
+  const list = watched.events().slice(0, 1000);
+  put(
+    { kind: 'events', seconds: watched.seconds(), restDb: rest, list },
+    said('Loud events', live.value?.opened.label ?? ''),
+  );
 }
 const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, peak.value))) / 80));
 </script>
@@ -92,7 +140,9 @@ const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, pea
       <div class="row"><span class="label">Level in</span><ProgressBar :part="meter" label="Level at the input" /></div>
       <p v-if="clipped" class="failed">The input is at its limit: turn it down.</p>
       <ChoiceField :model-value="playing" label="What plays" :items="choices" @update:model-value="played = $event" />
+      <p v-if="toMute" class="soft">Only it may be on: mute the others by hand.</p>
       <NumberField
+        v-if="sounds"
         v-model="ceiling"
         label="Never louder than"
         kind="number"
@@ -102,6 +152,7 @@ const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, pea
         hint="re full scale"
       />
       <NumberField
+        v-if="sounds"
         :model-value="gainDb"
         label="Level"
         kind="number"
@@ -110,28 +161,66 @@ const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, pea
         unit="dB"
         @update:model-value="gainDb = $event"
       />
-      <NumberField v-model="seconds" label="Sweep" kind="number" :min="3" :max="20" :digits="1" unit="s" />
-      <NumberField v-model="repeats" label="Repeats" kind="number" :min="1" :max="8" whole />
-      <p v-if="levelled !== null" class="soft">
+      <NumberField
+        v-model="seconds"
+        :label="sounds ? 'Sweep' : 'Listen for'"
+        kind="number"
+        :min="3"
+        :max="20"
+        :digits="1"
+        unit="s"
+      />
+      <NumberField v-if="sounds" v-model="repeats" label="Repeats" kind="number" :min="1" :max="8" whole />
+      <p v-if="levelled !== null && sounds" class="soft">
         {{
           levelled >= 40
             ? `${fixed(levelled, 0)} dB over the noise: good.`
             : `Only ${fixed(levelled, 0)} dB over the noise at the ceiling: a quieter room, more gain at the amplifier, or a longer sweep with repeats.`
         }}
       </p>
-      <p class="soft">Keep ears away from the loudspeaker; leave the room or stand where you always stand.</p>
+      <p v-if="sounds" class="soft">
+        Keep ears away from the loudspeaker; leave the room or stand where you always stand.
+      </p>
       <div class="buttons">
-        <v-btn v-if="running" size="small" color="error" variant="flat" :prepend-icon="mdiStop" data-stop @click="stop"
+        <v-btn
+          v-if="running"
+          size="small"
+          color="error"
+          variant="flat"
+          :prepend-icon="mdiStop"
+          data-stop
+          @click="state === 'watching' ? endWatch() : stop()"
           >Stop</v-btn
         >
         <template v-else>
-          <v-btn size="small" variant="outlined" data-find-level @click="findLevel(ceiling)">Find the level</v-btn>
-          <v-btn size="small" color="primary" variant="flat" :prepend-icon="mdiMicrophoneOutline" data-sweep @click="go"
-            >Sweep</v-btn
+          <v-btn
+            v-if="sounds"
+            size="small"
+            variant="outlined"
+            data-find-level
+            @click="findLevel(ceiling, panOf(takes[0]!))"
+            >Find the level</v-btn
+          >
+          <v-btn
+            size="small"
+            color="primary"
+            variant="flat"
+            :prepend-icon="mdiMicrophoneOutline"
+            data-sweep
+            @click="go"
+            >{{ sounds ? 'Sweep' : 'Record' }}</v-btn
+          >
+          <v-btn v-if="playing === 'noise'" size="small" variant="outlined" data-watch @click="at.watch()"
+            >Wait for loud events</v-btn
           >
           <v-btn size="small" variant="text" @click="close">Close</v-btn>
         </template>
         <span v-if="state === 'measuring'" class="soft" role="status">{{ fixed(left, 0) }} s left</span>
+        <span v-else-if="state === 'watching'" class="soft" role="status" data-watching>{{
+          events.length === 0
+            ? 'waiting for something louder than the room …'
+            : `${events.length} noted, the last at ${fixed(events.at(-1)!.db, 0)} dB`
+        }}</span>
         <span v-else-if="state === 'levelling'" class="soft" role="status">finding the level …</span>
       </div>
     </template>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
-/** A recording is taken: from a file, or with the simulated microphone. */
+/** A recording is taken: with a microphone, from a file, or with the simulated microphone. */
 import { computed, ref } from 'vue';
-import { mdiFileImportOutline, mdiMicrophoneOutline } from '@mdi/js';
+import { mdiMicrophoneOutline } from '@mdi/js';
 import { QUIET } from '@tawny/core/synthesis/microphone';
 import { offSeat } from '@tawny/core/words/listen';
 import { useLengths } from '../../parts/keys';
 import { useAnswers } from '../../answers/answers';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
+import FilePart from './FilePart.vue';
 import LivePart from './LivePart.vue';
 import { useListen } from './useListen';
 
@@ -16,27 +17,6 @@ const answers = useAnswers();
 const system = useLengths();
 const project = computed(() => doc.project!);
 const busy = computed(() => recordings.busy.value !== null);
-
-const known = ref<'found' | 'known'>('found');
-const sweep = ref({ from: 20, to: 20000, seconds: 10 });
-const picker = ref<HTMLInputElement | null>(null);
-async function chosen(event: Event): Promise<void> {
-  const input = event.target as HTMLInputElement;
-  const files = [...(input.files ?? [])];
-  input.value = '';
-  for (const file of files) {
-    const heard = await recordings.fromFile(file, known.value === 'known' ? { ...sweep.value } : null);
-    if (heard)
-      await keep(heard, {
-        ...{
-          title: file.name.replace(/\.\w+$/, '').slice(0, 120) || 'Recording',
-          by: 'file',
-          from: file.name.slice(0, 200),
-        },
-        ...{ loudspeakers: [], place: { name: 'Seat', at: null } },
-      });
-  }
-}
 
 const letters = computed(() => project.value.loudspeakers.map((l) => l.letter));
 const played = ref('');
@@ -107,43 +87,7 @@ async function measure(): Promise<void> {
 
 <template>
   <LivePart />
-  <section aria-label="From a file">
-    <h2>From a file</h2>
-    <p class="soft">
-      WAV: an impulse response, a balloon or a clap, the recording of a sweep, or noise. What it is of is found.
-    </p>
-    <ChoiceField
-      v-model="known"
-      label="A sweep in it"
-      :items="[
-        { value: 'found', title: 'is found' },
-        { value: 'known', title: 'is known' },
-      ]"
-    />
-    <template v-if="known === 'known'">
-      <NumberField v-model="sweep.from" label="From" kind="number" :min="1" :max="1000" unit="Hz" />
-      <NumberField v-model="sweep.to" label="To" kind="number" :min="1000" :max="96000" unit="Hz" />
-      <NumberField v-model="sweep.seconds" label="In" kind="number" :min="0.1" :max="120" :digits="2" unit="s" />
-    </template>
-    <v-btn
-      class="go"
-      size="small"
-      variant="outlined"
-      :prepend-icon="mdiFileImportOutline"
-      :disabled="busy"
-      @click="picker?.click()"
-      >Bring a file</v-btn
-    >
-    <input
-      ref="picker"
-      class="hidden"
-      type="file"
-      accept=".wav,audio/wav,audio/x-wav"
-      multiple
-      aria-label="Recording"
-      @change="chosen"
-    />
-  </section>
+  <FilePart />
   <section aria-label="Simulated microphone">
     <h2>Simulated microphone</h2>
     <p class="soft">
@@ -192,8 +136,5 @@ async function measure(): Promise<void> {
 <style scoped>
 .go {
   margin: 8px 0 14px;
-}
-.hidden {
-  display: none;
 }
 </style>

@@ -1,32 +1,32 @@
 /** What Listen shows: the measurements kept, those drawn, what was read of each, and the room each was taken in. */
 import { computed, shallowRef, watch } from 'vue';
-import { computedAsync, createSharedComposable } from '@vueuse/core';
+import { createSharedComposable } from '@vueuse/core';
 import { roomKey, soundingOf } from '@tawny/core/document/soundingRoom';
-import type { Measurement } from '@tawny/core/document/schema/project';
+import type { Holds, Measurement } from '@tawny/core/document/schema/project';
 import type { Listened } from '@tawny/core/questions/listening';
-import { compareMeasurements } from '@tawny/core/studies/listen/compare';
-import { GATED, WHOLE, type ResponseCurves } from '@tawny/core/studies/listen/read';
-import { useMeasuredRoom } from '../../answers/listening';
-import { steady } from '../../answers/line';
-import { useRecordings } from '../../files/recordings';
+import { compareMeasurements, SHOWS } from '@tawny/core/studies/listen/compare';
+import { GATED, WHOLE } from '@tawny/core/studies/listen/read';
+import { useMeasuredRoom } from '../../measured/measuredRoom';
+import { useMeasured } from '../../measured/measured';
 import { clerk } from '../../stores/clerk';
-import { useDocument } from '../../stores/document';
 import { useSession } from '../../stores/session';
 
 /** Most that are drawn together. */
 export const MOST_SHOWN = 6;
 
-export const useListen = createSharedComposable(() => {
-  const doc = useDocument();
-  const session = useSession();
-  const recordings = useRecordings();
+/** What is written of a measurement when it is kept. */
+export type Said = Pick<Measurement, 'title' | 'by' | 'from' | 'loudspeakers' | 'place'>;
 
-  const list = computed(() => [...(doc.project?.measured.list ?? [])].sort((a, b) => (a.at < b.at ? -1 : 1)));
+export const useListen = createSharedComposable(() => {
+  const session = useSession();
+  const measured = useMeasured();
+  const { doc, recordings, list, readOf, missing, decayOf, noiseOf, calibrations } = measured;
+
   /** Those drawn: the ones chosen, or the last one taken. */
   const shown = computed((): Measurement[] => {
     const chosen = session.listened.flatMap((one) => list.value.find((m) => m.id === one) ?? []);
     if (chosen.length > 0) return chosen.slice(0, MOST_SHOWN);
-    const heardOnes = list.value.filter((m) => m.kind === 'impulse');
+    const heardOnes = list.value.filter((m) => m.holds.kind === 'impulse');
     const last = heardOnes.findLast((m) => m.place.at === null) ?? heardOnes.at(-1) ?? list.value.at(-1);
     return last ? [last] : [];
   });
@@ -39,8 +39,6 @@ export const useListen = createSharedComposable(() => {
     },
     { immediate: true },
   );
-  const readOf = (m: Measurement): Listened | null => recordings.readings.get(m.audio) ?? null;
-  const missing = (m: Measurement) => recordings.readings.get(m.audio) === null;
   const heard = computed(() => (main.value ? readOf(main.value) : null));
   const reading = computed(() => heard.value?.impulse ?? null);
   const roomOf = (m: Measurement) => doc.project!.measured.rooms[m.room]!;
@@ -54,37 +52,18 @@ export const useListen = createSharedComposable(() => {
   const window = computed(() =>
     gated.value ? { ...GATED, after: gateLength.value } : { ...WHOLE, after: wholeLength.value },
   );
-  const impulses = computed(() => shown.value.filter((m) => readOf(m)?.impulse));
-  /** What is drawn and how: titles and notes change nothing of it. */
-  const asked = steady(() => ({
-    of: impulses.value.map((m) => m.audio),
-    window: window.value,
-    fraction: fraction.value,
-  }));
-  const made = computedAsync<(ResponseCurves & { audio: string })[]>(async (onCancel) => {
-    const { of, ...asks } = asked.value;
-    let wanted = true;
-    onCancel(() => (wanted = false));
-    const list: (ResponseCurves & { audio: string })[] = [];
-    for (const audio of of) {
-      const heardOne = recordings.readings.get(audio);
-      const one = heardOne && (await recordings.curves(heardOne, asks, () => wanted));
-      if (one) list.push({ ...one, audio });
-    }
-    return list;
-  }, []);
-  const curves = computed(() =>
-    made.value.flatMap((one) => {
-      const measurement = impulses.value.find((m) => m.audio === one.audio);
-      return measurement ? [{ measurement, curves: one }] : [];
-    }),
+  const curves = measured.curvesOf(
+    () => shown.value,
+    () => ({ window: window.value, fraction: fraction.value }),
   );
 
   // --- what the studies say of that room ---
   const room = useMeasuredRoom();
   room.follow(() => {
     const m = main.value;
-    return m?.kind === 'impulse' ? { room: m.room, place: m.place.at, letters: m.loudspeakers } : undefined;
+    return m && SHOWS[m.holds.kind].includes('decay')
+      ? { room: m.room, place: m.place.at, letters: m.loudspeakers }
+      : undefined;
   });
   const predicted = computed(() => (room.current.value ? room.last.value : null));
 
@@ -97,27 +76,37 @@ export const useListen = createSharedComposable(() => {
     return { before: a, after: b, ...compareMeasurements(of(a), of(b)) };
   });
 
-  /** Keeps what was heard, with the room as it is, and shows it. */
-  async function keep(
-    heardNow: Listened,
-    values: Pick<Measurement, 'title' | 'by' | 'from' | 'loudspeakers' | 'place'>,
-  ) {
+  /** The calibration new measurements are said to be of: the last one used. */
+  const calibration = computed(
+    () => session.calibration ?? list.value.findLast((m) => m.by !== 'simulated')?.calibration ?? null,
+  );
+  /** Keeps a measurement with the room as it is, and shows it. */
+  function put(holds: Holds, said: Said): void {
     const [project, now] = [doc.stored, clerk()];
     if (!project) return;
+    const room = soundingOf(project);
+    const known = calibrations.value.some((c) => c.id === calibration.value);
+    const measurement: Measurement = {
+      ...{ ...said, id: now.id(), at: now.at, holds },
+      calibration: known && said.by !== 'simulated' ? calibration.value : null,
+      ...{ fullScaleDb: null, note: '', room: roomKey(room) },
+    };
+    if (doc.run({ type: 'put-measurement', measurement, room })) {
+      session.listened = [measurement.id];
+      session.listenPart = 'kept';
+    }
+  }
+  /** Keeps what was heard. */
+  async function keep(heardNow: Listened, said: Said): Promise<void> {
+    if (!doc.stored) return;
     try {
       const names = await recordings.keep(heardNow);
       const { kind, rate, sweep, took } = heardNow;
-      const room = soundingOf(project);
-      const measurement: Measurement = {
-        ...{ ...values, ...names, id: now.id(), at: now.at, kind, rate, took },
-        // How it was eased in and out is no part of the document.
-        sweep: sweep && { from: sweep.from, to: sweep.to, seconds: sweep.seconds },
-        ...{ fullScaleDb: null, note: '', room: roomKey(room) },
-      };
-      if (doc.run({ type: 'put-measurement', measurement, room })) {
-        session.listened = [measurement.id];
-        session.listenPart = 'kept';
-      }
+      // How it was eased in and out is no part of the document.
+      put(
+        { kind, rate, took, sweep: sweep && { from: sweep.from, to: sweep.to, seconds: sweep.seconds }, ...names },
+        said,
+      );
     } catch (error) {
       recordings.failed.value = `The recording could not be kept: ${error instanceof Error ? error.message : String(error)}`;
     }
@@ -130,8 +119,8 @@ export const useListen = createSharedComposable(() => {
   }
 
   return {
-    ...{ doc, session, recordings, list, shown, main, readOf, missing, heard, reading },
+    ...{ doc, session, recordings, list, shown, main, readOf, missing, heard, reading, decayOf, noiseOf },
     ...{ fraction, gated, wholeLength, gateLength, window, curves, predicted, comparison },
-    ...{ keep, change, toggle },
+    ...{ keep, put, change, toggle, calibrations, calibration },
   };
 });

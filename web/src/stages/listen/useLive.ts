@@ -1,10 +1,11 @@
 /** A live measurement: the input opened, its level found, sweeps played, and what came back handed on. */
 import { onScopeDispose, ref, shallowRef } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
+import { createLoudWatch, type LoudEvent, type LoudWatch } from '@tawny/core/signal/loudEvents';
 import { eased, sweepSamples } from '@tawny/core/signal/sweep';
 import { FULL, inputs, type Live, LiveError, openInput } from '../../audio/live';
 
-export type LiveState = 'closed' | 'opening' | 'open' | 'levelling' | 'measuring';
+export type LiveState = 'closed' | 'opening' | 'open' | 'levelling' | 'measuring' | 'watching';
 
 /** Wanted over the noise, dB, and what is never gone over, dB re full scale. */
 const WANTED_DB = 45;
@@ -22,6 +23,8 @@ export const useLive = createSharedComposable(() => {
   const left = ref(0);
   const gainDb = ref(-40);
   const levelled = ref<number | null>(null);
+  let watching: LoudWatch | null = null;
+  const events = shallowRef<LoudEvent[]>([]);
 
   const tell = (error: unknown) =>
     (failed.value = error instanceof LiveError ? error.message : `The measurement failed: ${String(error)}.`);
@@ -32,8 +35,13 @@ export const useLive = createSharedComposable(() => {
     failed.value = null;
     try {
       const opened = await openInput(device);
-      opened.onLevel = (p) => {
+      opened.onLevel = (p, meanSquare, seconds) => {
         peak.value = p;
+        if (watching) {
+          // re a sine at full scale, whose mean square is a half.
+          watching.feed(10 * Math.log10(Math.max(1e-14, 2 * meanSquare)), seconds);
+          events.value = watching.events();
+        }
         if (p >= FULL) clipped.value = true;
       };
       live.value = opened;
@@ -47,14 +55,16 @@ export const useLive = createSharedComposable(() => {
   function close(): void {
     live.value?.close();
     live.value = null;
+    watching = null;
     state.value = 'closed';
   }
   function stop(): void {
     live.value?.stop();
   }
-  async function findLevel(ceilingDb: number): Promise<void> {
+  async function findLevel(ceilingDb: number, pan: Live['pan']): Promise<void> {
     const at = live.value;
     if (!at) return;
+    at.pan = pan;
     state.value = 'levelling';
     failed.value = null;
     clipped.value = false;
@@ -67,32 +77,44 @@ export const useLive = createSharedComposable(() => {
     }
     if (live.value) state.value = 'open';
   }
-  /** Takes, one behind the other; null where it was broken off, which is told. */
-  async function measure(asked: { from: number; to: number; seconds: number; repeats: number }) {
+  /** What is louder than the room at rest is noted until somebody stops. */
+  function watch(): void {
+    if (!live.value) return;
+    watching = createLoudWatch();
+    events.value = [];
+    failed.value = null;
+    state.value = 'watching';
+  }
+  function endWatch(): LoudWatch | null {
+    const ended = watching;
+    watching = null;
+    if (live.value) state.value = 'open';
+    return ended;
+  }
+  /** Records so long while nothing is played; null where it was broken off, which is told. */
+  async function record(seconds: number) {
     const at = live.value;
     if (!at) return null;
+    return during(at, seconds, async () => {
+      const { samples, lost } = await at.take(null, 0, seconds);
+      mustBeWhole(lost);
+      return { samples, rate: at.opened.rate, from: at.opened.label };
+    });
+  }
+  const mustBeWhole = (lost: number) => {
+    if (lost > 0)
+      throw new LiveError(`${lost} samples were lost on the way: close what else is busy, then measure again.`);
+  };
+  /** Time runs down while it is at work; what goes wrong is told. */
+  async function during<T>(at: Live, seconds: number, work: () => Promise<T>): Promise<T | null> {
     state.value = 'measuring';
     failed.value = null;
     clipped.value = false;
-    const { rate } = at.opened;
-    const sweep = eased({ from: asked.from, to: Math.min(asked.to, 0.46 * rate), seconds: asked.seconds });
-    const sound = Float32Array.from(sweepSamples(sweep, rate));
-    const length = asked.seconds + SILENCE;
-    const all = new Float32Array(asked.repeats * Math.ceil(length * rate));
     const started = performance.now();
-    const clock = setInterval(
-      () => (left.value = Math.max(0, asked.repeats * length - (performance.now() - started) / 1000)),
-      200,
-    );
-    left.value = asked.repeats * length;
+    const clock = setInterval(() => (left.value = Math.max(0, seconds - (performance.now() - started) / 1000)), 200);
+    left.value = seconds;
     try {
-      for (let i = 0; i < asked.repeats; i++) {
-        const { samples, lost } = await at.take(sound, 10 ** (gainDb.value / 20), length);
-        if (lost > 0)
-          throw new LiveError(`${lost} samples were lost on the way: close what else is busy, then measure again.`);
-        all.set(samples, i * Math.ceil(length * rate));
-      }
-      return { samples: all, rate, sweep, takes: asked.repeats, from: at.opened.label };
+      return await work();
     } catch (error) {
       tell(error);
       return null;
@@ -102,6 +124,28 @@ export const useLive = createSharedComposable(() => {
       if (live.value) state.value = 'open';
     }
   }
+  /** Takes, one behind the other, on one output or both; null where it was broken off, which is told. */
+  async function measure(asked: { from: number; to: number; seconds: number; repeats: number; pan: Live['pan'] }) {
+    const at = live.value;
+    if (!at) return null;
+    at.pan = asked.pan;
+    const { rate } = at.opened;
+    const sweep = eased({ from: asked.from, to: Math.min(asked.to, 0.46 * rate), seconds: asked.seconds });
+    const sound = Float32Array.from(sweepSamples(sweep, rate));
+    const length = asked.seconds + SILENCE;
+    return during(at, asked.repeats * length, async () => {
+      const all = new Float32Array(asked.repeats * Math.ceil(length * rate));
+      for (let i = 0; i < asked.repeats; i++) {
+        const { samples, lost } = await at.take(sound, 10 ** (gainDb.value / 20), length);
+        mustBeWhole(lost);
+        all.set(samples, i * Math.ceil(length * rate));
+      }
+      return { samples: all, rate, sweep, takes: asked.repeats, from: at.opened.label };
+    });
+  }
   onScopeDispose(close);
-  return { state, live, devices, failed, peak, clipped, left, gainDb, levelled, open, close, stop, findLevel, measure };
+  return {
+    ...{ state, live, devices, failed, peak, clipped, left, gainDb, levelled, events },
+    ...{ open, close, stop, findLevel, measure, record, watch, endWatch },
+  };
 });

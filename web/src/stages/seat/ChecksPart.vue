@@ -9,6 +9,7 @@ import TapeTag from '../../parts/TapeTag.vue';
 import TextRow from '../../fields/TextRow.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import { createNoisePlayer } from '../../audio/noisePlayer';
+import MeasuredChecks from './MeasuredChecks.vue';
 import { useSeat } from './useSeat';
 
 const { doc, project, speakers } = useSeat();
@@ -109,6 +110,12 @@ const stereo = computed(() => full.value.filter((s) => s.station === 'L' || s.st
   <div v-if="spread !== null" class="actions-row">
     <v-btn size="small" variant="outlined" data-keep-levels @click="keepLevels">Write into the log</v-btn>
   </div>
+
+  <MeasuredChecks
+    v-if="stereo.length === 2"
+    :letters="stereo.map((s) => s.letter)"
+    @write="(text, values) => write('level-match', text, values)"
+  />
 
   <h2>2. Hard-panned instrument</h2>
   <p class="soft">

@@ -11,7 +11,7 @@ import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import TimesChart from '../../../charts/measured/TimesChart.vue';
 import { useListen } from '../useListen';
 
-const { doc, shown, readOf, reading, predicted, main } = useListen();
+const { doc, shown, decayOf, reading, predicted, main } = useListen();
 const BANDS = [
   { id: 'octaves', name: 'Octaves' },
   { id: 'thirds', name: 'Thirds' },
@@ -19,15 +19,13 @@ const BANDS = [
 const fineness = ref<'octaves' | 'thirds'>('octaves');
 const thirds = computed(() => fineness.value === 'thirds');
 const chosen = ref(1000);
-const bandsOf = (r: NonNullable<typeof reading.value>) => (thirds.value ? r.thirds.bands : r.octaves.bands);
-const bands = computed(() => (reading.value ? bandsOf(reading.value) : []));
+const bands = computed(() => (main.value && decayOf(main.value, thirds.value ? 3 : 1)) ?? []);
 const band = computed(() => bands.value.find((b) => b.label === chosen.value) ?? bands.value[0] ?? null);
 const frequencies = computed(() => bands.value.map((b) => b.mid));
 const curves = computed(() => [
   ...shown.value.flatMap((m, i) => {
-    const r = readOf(m)?.impulse;
-    if (!r) return [];
-    const own = bandsOf(r);
+    const own = decayOf(m, thirds.value ? 3 : 1);
+    if (!own) return [];
     return [
       {
         name: m.title,
@@ -64,7 +62,7 @@ const table = computed(() =>
 const time = (v: number | null) => (v === null ? '–' : fixed(v, 2));
 const drop = computed(() => {
   const b = band.value;
-  if (!b) return null;
+  if (!b || b.curve.levelsDb.length === 0) return null;
   const { step, levelsDb } = b.curve;
   const end = Math.max(0.1, Math.min(levelsDb.length * step, (timeOf(b) ?? 1) * 1.1));
   const lines = [
@@ -87,7 +85,9 @@ const drop = computed(() => {
   return { curve: { name: 'decay', step, start: 0, levels: levelsDb, look: 0 }, lines, end };
 });
 const doubled = computed(() => bands.value.filter((b) => b.twoSlopes).map((b) => frequencyLabel(b.label)));
-const slow = computed(() => slowerThan(reading.value?.octaves.bands ?? [], 0.15).map((b) => frequencyLabel(b.label)));
+const slow = computed(() =>
+  slowerThan((main.value && decayOf(main.value, 1)) ?? [], 0.15).map((b) => frequencyLabel(b.label)),
+);
 /** Rooms for speech and film are told how well they are understood in. */
 const spoken = computed(() => (doc.project?.brief.uses ?? []).some((u) => u === 'speech' || u === 'filming'));
 const speech = computed(() => (spoken.value ? (reading.value?.speech ?? null) : null));
@@ -106,6 +106,9 @@ const speech = computed(() => (spoken.value ? (reading.value?.speech ?? null) : 
       >Two slopes at {{ doubled.join(', ') }} Hz: a part of the room rings on by itself.</span
     >
   </div>
+  <p v-if="bands.length === 0" class="notice" data-other-bands>
+    “{{ main?.title }}” holds its decay times by {{ thirds ? 'octave' : 'third octave' }}.
+  </p>
   <ChartFrame
     title="Decay time"
     :subtitle="`T30, where the range is short T20${mask ? '; the band is the target' : ''}`"

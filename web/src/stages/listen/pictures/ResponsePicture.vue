@@ -13,14 +13,17 @@ import { useListen } from '../useListen';
 
 const { curves, fraction, gated, wholeLength, gateLength, reading, heard, main } = useListen();
 const FRACTIONS = [1, 2, 3, 6, 12, 24, 48];
-const kind = ref<'level' | 'phase' | 'delay' | 'impulse'>('level');
+const kind = ref<'level' | 'difference' | 'phase' | 'delay' | 'impulse'>('level');
 const KINDS = [
   { id: 'level', name: 'Level' },
+  { id: 'difference', name: 'Difference' },
   { id: 'phase', name: 'Phase' },
   { id: 'delay', name: 'Group delay' },
   { id: 'impulse', name: 'Impulse' },
 ] as const;
-const top = computed(() => Math.max(...curves.value.flatMap((c) => [...c.curves.levelsDb]), -200));
+const top = computed(() =>
+  Math.max(...curves.value.flatMap((c) => [...c.curves.levelsDb].filter(Number.isFinite)), -200),
+);
 const grid = computed(() => curves.value[0]?.curves.grid ?? [20, 20000]);
 const mean = computed(() => (curves.value.length > 1 ? meanLevels(curves.value.map((c) => c.curves.levelsDb)) : null));
 const drawn = computed(() => {
@@ -32,6 +35,12 @@ const drawn = computed(() => {
       look: i,
       values: [...c.curves.groupDelay].map((v) => v * 1000),
     }));
+  if (kind.value === 'difference')
+    return curves.value.slice(1).map((c, i) => ({
+      name: c.measurement.title,
+      look: i + 1,
+      values: [...c.curves.levelsDb].map((v, k) => v - (curves.value[0]!.curves.levelsDb[k] ?? Number.NaN)),
+    }));
   return [
     ...curves.value.map((c, i) => ({ name: c.measurement.title, look: i, values: [...c.curves.levelsDb] })),
     ...(mean.value && curves.value.length > 2 ? [{ name: 'mean', look: 5, values: [...mean.value.mean] }] : []),
@@ -42,7 +51,16 @@ const shape = computed(() =>
     ? { low: -180, high: 180, unit: '°', digits: 0, depth: Infinity }
     : kind.value === 'delay'
       ? { low: 0, high: 10, unit: 'ms', digits: 1, depth: 200 }
-      : { low: top.value - 36, high: top.value + 1, unit: 'dB', digits: 1, depth: 60 },
+      : kind.value === 'difference'
+        ? { low: -12, high: 12, unit: 'dB', digits: 1, depth: 60 }
+        : { low: top.value - 36, high: top.value + 1, unit: 'dB', digits: 1, depth: 60 },
+);
+const subtitle = computed(() =>
+  kind.value === 'level'
+    ? 'dB re a full-scale response; compare shapes'
+    : kind.value === 'difference'
+      ? `less ${main.value?.title ?? ''}`
+      : `of ${main.value?.title ?? ''}`,
 );
 const hidden = computed(() => {
   const all = curves.value[0]?.curves.hidden ?? [];
@@ -80,6 +98,7 @@ const impulse = computed(() => {
     end: gated.value ? gateLength.value : 0.05,
   };
 });
+const hasPhase = computed(() => curves.value.some((c) => c.curves.phaseDeg.some(Number.isFinite)));
 const step = computed(() => {
   const [r, h] = [reading.value, heard.value];
   if (!r || !h) return null;
@@ -128,10 +147,16 @@ const step = computed(() => {
     {{ fixed(Math.abs(hidden.byDb), 1) }} dB further.
   </p>
   <p v-if="apart && kind === 'level'" class="notice">The two differ most {{ apart.join('; ') }}.</p>
+  <p v-if="kind === 'difference' && drawn.length === 0" class="notice">
+    Draw a second measurement, under Kept: the difference of every further one from the first is shown here.
+  </p>
+  <p v-if="(kind === 'impulse' && !impulse) || (kind === 'phase' && !hasPhase)" class="notice">
+    A table of levels says nothing of it.
+  </p>
   <ChartFrame
     v-if="kind !== 'impulse'"
     :title="KINDS.find((k) => k.id === kind)!.name"
-    :subtitle="kind === 'level' ? 'dB re a full-scale response; compare shapes' : `of ${main?.title ?? ''}`"
+    :subtitle="subtitle"
     :file="`response-${kind}`"
     :table="table"
     :min-height="220"

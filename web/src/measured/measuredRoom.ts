@@ -3,8 +3,8 @@ import { createSharedComposable } from '@vueuse/core';
 import { useDocument } from '../stores/document';
 import { createStudyClient } from '../workers/client';
 import { startWorker } from '../workers/start';
-import { useAnswers } from './answers';
-import { createLine } from './line';
+import { useAnswers } from '../answers/answers';
+import { createLine } from '../answers/line';
 
 export const useMeasuredRoom = createSharedComposable(() => {
   const [answers, doc] = [useAnswers(), useDocument()];

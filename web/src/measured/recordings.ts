@@ -1,9 +1,11 @@
 /** Recordings of the open project: brought from files, heard by the simulated microphone, kept by content, read in a worker one after the other. */
 import { defineStore } from 'pinia';
-import { computed, shallowReactive, shallowRef } from 'vue';
-import type { Listened, ListenOutcome, ListenTask } from '@tawny/core/questions/listening';
+import { computed, shallowReactive, shallowRef, toRaw } from 'vue';
+import type { Listened, ListenOutcome, ListenTask, TextFigures, TextKind } from '@tawny/core/questions/listening';
+import type { PredictedMode } from '@tawny/core/studies/listen/beside';
+import type { Table } from '@tawny/core/studies/listen/tables';
 import type { ResponseCurves } from '@tawny/core/studies/listen/read';
-import type { Measurement, Project } from '@tawny/core/document/schema/project';
+import { isSound, type Measurement, type Project, type Sound } from '@tawny/core/document/schema/project';
 import type { Recordings } from '../persistence/recordings';
 import { createStudyClient } from '../workers/client';
 import { startWorker } from '../workers/start';
@@ -64,24 +66,31 @@ function createRecordings(client = createStudyClient(startWorker)) {
   }
 
   /** What came of a task, told where it failed. */
-  async function take(what: string, task: () => Promise<ListenTask> | ListenTask): Promise<Listened | null> {
+  async function attempt(what: string, task: () => Promise<ListenTask> | ListenTask): Promise<ListenOutcome | null> {
     try {
       const outcome = await run(what, task);
       if (outcome && !outcome.ok) failed.value = `${what}: ${outcome.message}`;
-      return listened(outcome);
+      return outcome;
     } catch (error) {
       failed.value = `${what}: ${error instanceof Error ? error.message : String(error)}`;
       return null;
     }
   }
+  const take = async (what: string, task: () => Promise<ListenTask> | ListenTask) =>
+    listened(await attempt(what, task));
 
   return {
     busy: computed(() => busy.value),
     failed,
     readings,
     cancel: () => client.cancel(),
-    fromFile: (file: File, sweep: Extract<ListenTask, { task: 'file' }>['sweep']) =>
-      take(file.name, async () => ({ task: 'file', name: file.name, bytes: await file.arrayBuffer(), sweep })),
+    fromFile: (file: File, asks: Pick<Extract<ListenTask, { task: 'file' }>, 'sweep' | 'speech'>) =>
+      take(file.name, async () => ({ task: 'file', name: file.name, bytes: await file.arrayBuffer(), ...asks })),
+    /** Figures of a text file; null where it was refused: `failed` says why. */
+    async fromText(file: File, as: TextKind): Promise<TextFigures | null> {
+      const outcome = await attempt(file.name, async () => ({ task: 'text', text: await file.text(), as }));
+      return outcome?.ok && 'figures' in outcome ? outcome.figures : null;
+    },
     /** Plain values of the project: what is handed to a worker must be no proxy. */
     simulated: (project: Project, asks: Omit<Extract<ListenTask, { task: 'simulate' }>, 'task' | 'project'>) =>
       take('Simulated microphone', () => ({ task: 'simulate', project, ...asks })),
@@ -90,7 +99,7 @@ function createRecordings(client = createStudyClient(startWorker)) {
       asks: Omit<Extract<ListenTask, { task: 'record' }>, 'task' | 'bytes'>,
     ) => take('Recording', () => ({ task: 'record', bytes: samples.buffer, ...asks })),
     /** Keeps what was heard, and the room at rest; their names. Throws where the browser keeps nothing. */
-    async keep(heard: Listened): Promise<Pick<Measurement, 'audio' | 'quiet'>> {
+    async keep(heard: Listened): Promise<Pick<Sound, 'audio' | 'quiet'>> {
       const store = await kept();
       const audio = await store.keep(heard.samples, heard.rate);
       const quiet = heard.quiet && (await store.keep(heard.quiet, heard.rate));
@@ -98,7 +107,9 @@ function createRecordings(client = createStudyClient(startWorker)) {
       return { audio, quiet };
     },
     /** Reads a measurement that is not read yet; what is missing in this browser is so marked. */
-    async need({ audio, quiet, rate, kind, title, sweep, took }: Measurement): Promise<void> {
+    async need({ holds, title }: Measurement): Promise<void> {
+      if (!isSound(holds)) return;
+      const { audio, quiet, rate, kind, sweep, took } = holds;
       if (readings.has(audio) || reading.has(audio)) return;
       reading.add(audio);
       try {
@@ -118,13 +129,26 @@ function createRecordings(client = createStudyClient(startWorker)) {
       }
     },
     async curves(
-      { samples, rate }: Listened,
-      asks: Pick<Extract<ListenTask, { task: 'curves' }>, 'window' | 'fraction'>,
+      of: Listened | Table<'response'>,
+      asks: Pick<Extract<ListenTask, { task: 'curves' }>, 'window' | 'fraction' | 'own'>,
       wanted: () => boolean,
     ): Promise<ResponseCurves | null> {
-      const task = (): ListenTask => ({ task: 'curves', bytes: samples.slice().buffer, rate, ...asks });
+      // Plain values: what is handed to a worker must be no proxy.
+      const plain = (): Extract<ListenTask, { task: 'curves' }>['of'] =>
+        'samples' in of ? { bytes: of.samples.slice().buffer, rate: of.rate } : structuredClone(toRaw(of));
+      const task = (): ListenTask => ({ task: 'curves', of: plain(), ...asks });
       const outcome = await run('Response', task, wanted);
       return outcome?.ok && 'curves' in outcome ? outcome.curves : null;
+    },
+    /** Modes predicted for the room a measurement was taken in; null where nobody wants them any more. */
+    async modes(
+      project: Project,
+      { room, place }: Measurement,
+      wanted: () => boolean,
+    ): Promise<PredictedMode[] | null> {
+      const task = (): ListenTask => ({ task: 'modes', project, room, place: place.at && { ...place.at } });
+      const outcome = await run('Modes of its room', task, wanted);
+      return outcome?.ok && 'modes' in outcome ? outcome.modes : null;
     },
     /** Samples of a recording kept here. */
     samplesOf,
