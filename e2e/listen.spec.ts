@@ -120,6 +120,85 @@ test('recordings from files: an impulse response is read, what is none is refuse
   await expect(page.getByLabel('What is wrong with this recording')).toContainText(/hum of (49|50)\.\d Hz/);
 });
 
+test('tables somebody else read: a response, decay times, noise and a calibration; a wrong line is told by line and column', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await stage(page, 'listen');
+  await part(page, 'take');
+  const bring = (name: string, text: string) =>
+    page.getByLabel('Recording').setInputFiles({ name, mimeType: 'text/plain', buffer: Buffer.from(text) });
+  await bring('wrong.txt', '20 0\n30 loud\n40 1');
+  await expect(page.locator('.failed')).toContainText(
+    'wrong.txt: line 2, column 4: expected a level in dB, found "loud"',
+  );
+  await choose(page, 'It holds', 'calibration');
+  await bring('Ours.txt', '20;-2\n20000;-2');
+  await expect(page.getByText('Measurements taken or brought from now on are of it.')).toBeVisible();
+  await choose(page, 'It holds', 'response');
+  await bring('Theirs.csv', '* Hz; dB\n20;-10,0\n1000;-10,0\n18000;-10,0');
+  await expect(kept(page, 'Theirs')).toBeVisible();
+  await part(page, 'response');
+  const chart = page.getByLabel(/^Response by frequency/);
+  await chart.focus();
+  await page.keyboard.press('ArrowLeft');
+  for (let i = 0; i < 40; i++) await page.keyboard.press('ArrowLeft');
+  // Ten down, and the microphone hears two too little.
+  await expect(page.getByRole('application', { name: /Hz: Theirs −8\.0 dB/ })).toBeVisible();
+  await part(page, 'rings');
+  await expect(page.locator('[data-not-held]')).toContainText('holds levels by frequency');
+  await part(page, 'take');
+  await choose(page, 'It holds', 'decay times');
+  await bring('Hall.txt', 'Hz T20 T30\n500 0.41 0.44\n1000 0.38 0.40');
+  await expect(kept(page, 'Hall')).toBeVisible();
+  await part(page, 'decay');
+  expect(await t30(page, '1000')).toBe(0.4);
+  await part(page, 'take');
+  await choose(page, 'It holds', 'noise by band');
+  await bring('Night.txt', [63, 125, 250, 500, 1000, 2000, 4000, 8000].map((f) => `${f} 20`).join('\n'));
+  await part(page, 'noise');
+  // Eight octaves of 20 dB, weighted.
+  await expect(page.locator('[data-noise]')).toContainText('27.0 dB(A)');
+  // A meter says what full scale stands for.
+  await part(page, 'kept');
+  await kept(page, 'At rest, at night').locator('.name').click();
+  await type(page, 'A meter beside it read', '41');
+  await page.locator('[data-take-meter]').click();
+  await expect(page.locator('[data-noise]')).toContainText('41.0 dB(A)');
+});
+
+test('measurements one after the other, beside what is predicted, and the pair checked by them', async ({ page }) => {
+  await openDemo(page);
+  await stage(page, 'listen');
+  await part(page, 'dates');
+  await expect(page.getByLabel('Series')).toContainText('L at Seat, 3 times', { timeout: 60_000 });
+  await expect(page.locator('[data-series]')).toContainText('decay at 500–1000 Hz went from');
+  await part(page, 'places');
+  await expect(page.locator('[data-walk]')).toContainText('Most even at', { timeout: 60_000 });
+  await page.getByLabel(/^Swing by place/).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('application', { name: /60 cm forward/ })).toBeVisible();
+  await part(page, 'rings');
+  await rested(page);
+  await expect(page.getByRole('table', { name: 'Modes found' }).locator('tbody tr').first()).toContainText(/31\.\d/);
+  await expect(page.locator('.plotted .end').last()).toHaveText(/^predicted/);
+  await part(page, 'beside');
+  await page.getByLabel('Measurement', { exact: true }).selectOption('As it hangs now, left');
+  await page.getByLabel('Measurement beside it').selectOption('As it hangs now, right');
+  await expect(page.locator('[data-alike]').first()).toContainText('Equally loud', { timeout: 60_000 });
+  await stage(page, 'bass');
+  await choose(page, 'Measurement', 'As it hangs now, left');
+  // Simulated from the same waves: they meet.
+  await expect(page.locator('[data-measured-laid]')).toContainText(/Over L alone.*± [01]\.\d dB apart/, {
+    timeout: 60_000,
+  });
+  await stage(page, 'decay');
+  await expect(page.locator('.plotted .end.measured')).toHaveText('measured', { timeout: 60_000 });
+  await stage(page, 'seat');
+  await part(page, 'listen');
+  await expect(page.locator('[data-measured-check]').nth(1)).toContainText('polarity is alike', { timeout: 60_000 });
+});
+
 test('on a phone a measurement is taken and read', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await openDemo(page);

@@ -1,6 +1,6 @@
 /** Measuring live: what the page plays goes through a room of known decay and comes back at its input; refusals, Stop, a page that is hidden. */
 import { expect, type Page, test } from '@playwright/test';
-import { openDemo, part, stage, type } from './rig';
+import { choose, openDemo, part, stage, type } from './rig';
 
 /** In place of loudspeaker, room and microphone: an impulse response that falls by 60 dB in 0.4 s, behind 5 ms, and a little noise. */
 const ROOM = () => {
@@ -23,7 +23,13 @@ const ROOM = () => {
       const start = Math.round(0.005 * rate);
       for (let i = start; i < rate; i++) h[i] = 0.12 * Math.exp((-6.9078 * (i - start)) / rate / 0.4) * next();
       h[start] = 0.5;
-      room = new ConvolverNode(this, { buffer, disableNormalization: true });
+      // One microphone hears both outputs.
+      room = new ConvolverNode(this, {
+        buffer,
+        disableNormalization: true,
+        channelCount: 1,
+        channelCountMode: 'explicit',
+      });
       connect.call(room, ear);
       const quiet = this.createBuffer(1, rate, rate);
       const n = quiet.getChannelData(0);
@@ -31,6 +37,17 @@ const ROOM = () => {
       const hiss = new AudioBufferSourceNode(this, { buffer: quiet, loop: true });
       connect.call(hiss, ear);
       hiss.start();
+      // The input is opened first: others play, and are not listened to.
+      if ('knock' in window) return;
+      const own = ear;
+      const knock = () => {
+        const bang = this.createBuffer(1, rate / 2, rate);
+        bang.getChannelData(0).forEach((_, i, b) => (b[i] = 0.2 * next()));
+        const source = new AudioBufferSourceNode(this, { buffer: bang });
+        connect.call(source, own);
+        source.start();
+      };
+      Object.assign(window, { knock });
     }
   }
   Object.assign(window, { AudioContext: Wired });
@@ -64,6 +81,43 @@ test('a sweep played and recorded gives the decay of its room back; it is kept w
   await expect(row.locator('td').first()).toHaveText('1k');
   await expect.poll(async () => Number(await row.locator('td').nth(2).innerText())).toBeGreaterThan(0.36);
   expect(Number(await row.locator('td').nth(2).innerText())).toBeLessThan(0.44);
+});
+
+test('left, then right; a sentence; and what is louder than the room is waited for', async ({ page }) => {
+  await page.addInitScript(ROOM);
+  await openLive(page);
+  await expect(page.locator('[data-opened]')).toBeVisible();
+  await type(page, 'Sweep', '3');
+  await choose(page, 'What plays', 'L, then R');
+  await page.locator('[data-sweep]').click();
+  for (const letter of ['R', 'L'])
+    await expect(page.locator(`[data-measurement="${letter}, Seat"]`)).toBeVisible({ timeout: 60_000 });
+  await part(page, 'take');
+  await choose(page, 'What plays', 'nothing: a voice');
+  await page.getByRole('button', { name: 'Record', exact: true }).click();
+  await expect(page.locator('[data-measurement="A sentence, Seat"]')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole('list', { name: 'Spoken sentences' })).toContainText(/played 0\.0 dB/);
+  await page.locator('[data-play-all]').click();
+  await expect(page.getByRole('button', { name: 'Stop A sentence, Seat' })).toBeVisible();
+  await page.locator('[data-play-all]').click();
+  await part(page, 'take');
+  await choose(page, 'What plays', 'nothing: the noise');
+  await page.locator('[data-watch]').click();
+  // A door: half a second of noise in the room, when the room at rest is known.
+  await expect(page.locator('[data-watching]')).toContainText('waiting for something louder');
+  await expect
+    .poll(
+      async () => {
+        await page.evaluate(() => (window as unknown as { knock: () => void }).knock());
+        return page.locator('[data-watching]').innerText();
+      },
+      { intervals: [1500], timeout: 60_000 },
+    )
+    .toMatch(/\d+ noted/);
+  await page.locator('[data-stop]').click();
+  await part(page, 'noise');
+  await expect(page.locator('[data-events]')).toContainText('more than 10 dB out of the room at rest');
+  await expect(page.getByRole('table', { name: 'Loud events' }).locator('tbody tr').first()).toBeVisible();
 });
 
 test('Escape silences and breaks off, a hidden page too; nothing of it is kept, and it can be taken again', async ({

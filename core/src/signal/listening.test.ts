@@ -46,6 +46,17 @@ test('a watch tells what stands out of the room at rest, when, how long and how 
   // What goes on while one looks is told as far as it has come; a room that gets louder slowly is no event.
   feed(2, -40);
   expect(watch.events()).toHaveLength(3);
+  // A door before the room is known, and another one right after.
+  const early = createLoudWatch();
+  for (const [seconds, db] of [
+    [0.6, -20],
+    [1.6, -70],
+    [0.5, -20],
+    [2, -70],
+  ] as const)
+    for (let t = 0; t < seconds - 1e-9; t += 0.1) early.feed(db, 0.1);
+  expect(early.events()).toHaveLength(1);
+  expect(early.background()!).toBeCloseTo(-70, 6);
   const slow = createLoudWatch();
   for (let t = 0; t < 120; t += 0.1) slow.feed(-70 + t / 8, 0.1);
   expect(slow.events()).toEqual([]);

@@ -11,10 +11,10 @@ export interface LoudEvent {
 /** Over the room at rest that makes an event, and under which it ends again, dB. */
 const OVER_DB = 10;
 const ENDS_DB = 5;
-/** An event has ended when it has been quiet for so long; the room at rest follows so slowly, s. */
+/** An event has ended when it has been quiet for so long; the room at rest follows so slowly upwards, and downwards, s. */
 const QUIET_S = 0.6;
-const FOLLOWS_S = 8;
-/** Before so much is heard the room at rest is not known, s. */
+const FOLLOWS_S = { up: 8, down: 1 } as const;
+/** Before so much is heard the room at rest is not known; then it is the middle one of what was heard, s. */
 const SETTLES_S = 2;
 
 export interface LoudWatch {
@@ -30,7 +30,8 @@ export interface LoudWatch {
 export function createLoudWatch(): LoudWatch {
   const ended: LoudEvent[] = [];
   let running: (LoudEvent & { quiet: number }) | null = null;
-  let [time, settled] = [0, 0];
+  const first: number[] = [];
+  let time = 0;
   /** Mean square of what is no event. */
   let rest: number | null = null;
 
@@ -50,17 +51,17 @@ export function createLoudWatch(): LoudWatch {
           ended.push(told(running));
           running = null;
         }
-      } else if (settled >= SETTLES_S && over >= OVER_DB) running = { at: time, seconds, db, quiet: 0 };
-      else {
-        settled += seconds;
-        // At first the mean of all; then what was long ago counts less and less.
-        const part = Math.min(1, seconds / Math.min(FOLLOWS_S, settled));
-        rest = rest === null ? power : rest + (power - rest) * part;
-      }
+      } else if (over >= OVER_DB) running = { at: time, seconds, db, quiet: 0 };
+      else if (rest !== null)
+        rest += (power - rest) * Math.min(1, seconds / (power > rest ? FOLLOWS_S.up : FOLLOWS_S.down));
       time += seconds;
+      if (rest !== null) return;
+      first.push(power);
+      // A door at the very begin is not the room.
+      if (time >= SETTLES_S) rest = first.sort((a, b) => a - b)[first.length >> 1]!;
     },
     events: () => (running ? [...ended, told(running)] : [...ended]),
-    background: () => (rest === null || settled < SETTLES_S ? null : 10 * Math.log10(rest)),
+    background: () => (rest === null ? null : 10 * Math.log10(rest)),
     seconds: () => time,
   };
 }

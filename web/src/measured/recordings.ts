@@ -43,7 +43,6 @@ function createRecordings(client = createStudyClient(startWorker)) {
     const mine = turn.then(async () => {
       if (!wanted()) return null;
       busy.value = { what, part: 0 };
-      failed.value = null;
       const outcome = await client.run('listen', await task(), (part) => (busy.value = { what, part }));
       if (outcome.status === 'cancelled') return null;
       return outcome.status === 'result' ? outcome.result : ({ ok: false, message: outcome.message } as const);
@@ -66,6 +65,11 @@ function createRecordings(client = createStudyClient(startWorker)) {
   }
 
   /** What came of a task, told where it failed. */
+  /** What was told before stays until somebody asks for something else: reading goes on beside. */
+  const asks = (what: string, task: () => Promise<ListenTask> | ListenTask) => {
+    failed.value = null;
+    return attempt(what, task);
+  };
   async function attempt(what: string, task: () => Promise<ListenTask> | ListenTask): Promise<ListenOutcome | null> {
     try {
       const outcome = await run(what, task);
@@ -76,28 +80,29 @@ function createRecordings(client = createStudyClient(startWorker)) {
       return null;
     }
   }
-  const take = async (what: string, task: () => Promise<ListenTask> | ListenTask) =>
-    listened(await attempt(what, task));
+  const listenedTo = async (outcome: Promise<ListenOutcome | null>) => listened(await outcome);
 
   return {
     busy: computed(() => busy.value),
     failed,
     readings,
     cancel: () => client.cancel(),
-    fromFile: (file: File, asks: Pick<Extract<ListenTask, { task: 'file' }>, 'sweep' | 'speech'>) =>
-      take(file.name, async () => ({ task: 'file', name: file.name, bytes: await file.arrayBuffer(), ...asks })),
+    fromFile: (file: File, values: Pick<Extract<ListenTask, { task: 'file' }>, 'sweep' | 'speech'>) =>
+      listenedTo(
+        asks(file.name, async () => ({ task: 'file', name: file.name, bytes: await file.arrayBuffer(), ...values })),
+      ),
     /** Figures of a text file; null where it was refused: `failed` says why. */
     async fromText(file: File, as: TextKind): Promise<TextFigures | null> {
-      const outcome = await attempt(file.name, async () => ({ task: 'text', text: await file.text(), as }));
+      const outcome = await asks(file.name, async () => ({ task: 'text', text: await file.text(), as }));
       return outcome?.ok && 'figures' in outcome ? outcome.figures : null;
     },
     /** Plain values of the project: what is handed to a worker must be no proxy. */
-    simulated: (project: Project, asks: Omit<Extract<ListenTask, { task: 'simulate' }>, 'task' | 'project'>) =>
-      take('Simulated microphone', () => ({ task: 'simulate', project, ...asks })),
+    simulated: (project: Project, values: Omit<Extract<ListenTask, { task: 'simulate' }>, 'task' | 'project'>) =>
+      listenedTo(asks('Simulated microphone', () => ({ task: 'simulate', project, ...values }))),
     recorded: (
       samples: Float32Array<ArrayBuffer>,
-      asks: Omit<Extract<ListenTask, { task: 'record' }>, 'task' | 'bytes'>,
-    ) => take('Recording', () => ({ task: 'record', bytes: samples.buffer, ...asks })),
+      values: Omit<Extract<ListenTask, { task: 'record' }>, 'task' | 'bytes'>,
+    ) => listenedTo(asks('Recording', () => ({ task: 'record', bytes: samples.buffer, ...values }))),
     /** Keeps what was heard, and the room at rest; their names. Throws where the browser keeps nothing. */
     async keep(heard: Listened): Promise<Pick<Sound, 'audio' | 'quiet'>> {
       const store = await kept();
@@ -116,10 +121,12 @@ function createRecordings(client = createStudyClient(startWorker)) {
         const [stored, rest] = [await samplesOf(audio), quiet === null ? null : await samplesOf(quiet)];
         if (!stored) readings.set(audio, null);
         else {
-          const found = await take(title, () => ({
-            ...{ task: 'read', bytes: stored.bytes.slice(0), quiet: rest?.bytes ?? null, rate, kind },
-            ...{ sweep: sweep && { ...sweep }, took: { ...took } },
-          }));
+          const found = await listenedTo(
+            attempt(title, () => ({
+              ...{ task: 'read', bytes: stored.bytes.slice(0), quiet: rest?.bytes ?? null, rate, kind },
+              ...{ sweep: sweep && { ...sweep }, took: { ...took } },
+            })),
+          );
           if (found) readings.set(audio, found);
         }
       } catch (error) {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Listen: measure the room, read it honestly, keep it, compare it. */
 import { computed } from 'vue';
+import { onKeyStroke } from '@vueuse/core';
 import { isSound } from '@tawny/core/document/schema/project';
 import { warningSentence } from '@tawny/core/words/listen';
 import PartTabs from '../../parts/PartTabs.vue';
@@ -19,9 +20,15 @@ import SpokenPicture from './pictures/SpokenPicture.vue';
 import ResponsePicture from './pictures/ResponsePicture.vue';
 import RingsPicture from './pictures/RingsPicture.vue';
 import TakePart from './TakePart.vue';
+import { useLive } from './useLive';
 import { useListen } from './useListen';
 
 const { session, recordings, main, heard, missing, list } = useListen();
+// The input stays open while the stage is, whatever part is shown; Escape silences from anywhere on it.
+const live = useLive();
+onKeyStroke('Escape', () => {
+  if (live.sounding.value) live.stop();
+});
 const busy = computed(() => recordings.busy.value);
 const picture = computed(() => session.listenPicture);
 const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? []);
@@ -30,6 +37,10 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
 <template>
   <StageFrame title="Listen" :subtitle="main ? main.title : 'nothing is measured yet'" bench-label="Measurements" pages>
     <template #actions>
+      <span v-if="live.sounding.value && session.listenPart !== 'take'" class="state" role="status">
+        measuring, {{ Math.ceil(live.left.value) }} s left
+        <v-btn size="x-small" color="error" variant="flat" @click="live.stop()">Stop</v-btn>
+      </span>
       <span v-if="busy" class="state" role="status" data-listening>
         <span class="what">{{ busy.what }}</span> {{ Math.round(busy.part * 100) }} %
         <ProgressBar :part="busy.part" label="How far it has come" />

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** A measurement with a real microphone: open, find the level, sweep; Stop is always at hand. */
 import { computed, ref } from 'vue';
-import { onKeyStroke } from '@vueuse/core';
 import { mdiMicrophoneOutline, mdiStop } from '@mdi/js';
 import { fixed } from '@tawny/core/quantities/format';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -57,19 +56,16 @@ function lowestOf(names: readonly string[]): number {
     .map((l) => l.lowCornerHz / 2);
   return Math.max(15, Math.min(...corners, 40));
 }
-onKeyStroke('Escape', () => {
-  if (state.value === 'watching') endWatch();
-  else if (running.value) stop();
-});
 async function go(): Promise<void> {
   if (!sounds.value) return listenOnly(playing.value === 'voice');
-  for (const names of takes.value) {
+  const all = takes.value;
+  for (const names of all) {
     const asked = { from: lowestOf(names), to: 20000, seconds: seconds.value, repeats: repeats.value };
     const taken = await at.measure({ ...asked, pan: panOf(names) });
     if (!taken) return;
     const { samples, rate, sweep, takes: count, from } = taken;
     const heard = await recordings.recorded(samples, { rate, sweep, takes: count, speech: false });
-    if (heard) await keep(heard, said(names.join(' and ') || 'Measured', from, names));
+    if (heard) await keep(heard, said(names.join(' and ') || 'Measured', from, names), names !== all.at(-1));
   }
 }
 const said = (who: string, from: string, names: readonly string[] = []) => ({

@@ -80,8 +80,8 @@ export const useListen = createSharedComposable(() => {
   const calibration = computed(
     () => session.calibration ?? list.value.findLast((m) => m.by !== 'simulated')?.calibration ?? null,
   );
-  /** Keeps a measurement with the room as it is, and shows it. */
-  function put(holds: Holds, said: Said): void {
+  /** Keeps a measurement with the room as it is, and shows it. `stay`: more are to come, the part that takes them stays open. */
+  function put(holds: Holds, said: Said, stay = false): void {
     const [project, now] = [doc.stored, clerk()];
     if (!project) return;
     const room = soundingOf(project);
@@ -93,11 +93,11 @@ export const useListen = createSharedComposable(() => {
     };
     if (doc.run({ type: 'put-measurement', measurement, room })) {
       session.listened = [measurement.id];
-      session.listenPart = 'kept';
+      if (!stay) session.listenPart = 'kept';
     }
   }
   /** Keeps what was heard. */
-  async function keep(heardNow: Listened, said: Said): Promise<void> {
+  async function keep(heardNow: Listened, said: Said, stay = false): Promise<void> {
     if (!doc.stored) return;
     try {
       const names = await recordings.keep(heardNow);
@@ -106,6 +106,7 @@ export const useListen = createSharedComposable(() => {
       put(
         { kind, rate, took, sweep: sweep && { from: sweep.from, to: sweep.to, seconds: sweep.seconds }, ...names },
         said,
+        stay,
       );
     } catch (error) {
       recordings.failed.value = `The recording could not be kept: ${error instanceof Error ? error.message : String(error)}`;

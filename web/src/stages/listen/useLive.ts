@@ -1,5 +1,5 @@
 /** A live measurement: the input opened, its level found, sweeps played, and what came back handed on. */
-import { onScopeDispose, ref, shallowRef } from 'vue';
+import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
 import { createLoudWatch, type LoudEvent, type LoudWatch } from '@tawny/core/signal/loudEvents';
 import { eased, sweepSamples } from '@tawny/core/signal/sweep';
@@ -14,6 +14,7 @@ const SILENCE = 1.6;
 
 export const useLive = createSharedComposable(() => {
   const state = ref<LiveState>('closed');
+  const sounding = computed(() => state.value === 'levelling' || state.value === 'measuring');
   const live = shallowRef<Live | null>(null);
   const devices = shallowRef<{ id: string; name: string }[]>([]);
   const failed = ref<string | null>(null);
@@ -145,7 +146,7 @@ export const useLive = createSharedComposable(() => {
   }
   onScopeDispose(close);
   return {
-    ...{ state, live, devices, failed, peak, clipped, left, gainDb, levelled, events },
+    ...{ state, sounding, live, devices, failed, peak, clipped, left, gainDb, levelled, events },
     ...{ open, close, stop, findLevel, measure, record, watch, endWatch },
   };
 });
