@@ -72,7 +72,7 @@ test('nor in any part of Build', async ({ page }) => {
 test('nor in any picture and part of Listen', async ({ page }) => {
   await openDemo(page);
   await stage(page, 'listen');
-  for (const name of ['decay', 'rings', 'fading', 'arrivals', 'noise']) {
+  for (const name of ['decay', 'rings', 'fading', 'arrivals', 'noise', 'dates', 'places']) {
     await part(page, name);
     await expect(page.locator('.drawing figure').first()).toBeVisible();
     expect([name, await serious(page, '.drawing')]).toEqual([name, []]);

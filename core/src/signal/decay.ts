@@ -226,12 +226,17 @@ function clarity(
 }
 
 /** Decay of an impulse response in every octave (1) or third octave (3) below half the sample rate. Samples at `rate` Hz. */
-export function decayOf(x: ArrayLike<number>, rate: number, fraction: Fraction): DecayReading {
-  const bands = bandsBelow(fraction, rate);
+export const decayOf = (x: ArrayLike<number>, rate: number, fraction: Fraction): DecayReading =>
+  decaysOf(x, rate)(fraction);
+
+/** The same for one fraction after the other: what both need is done once. */
+export function decaysOf(x: ArrayLike<number>, rate: number): (fraction: Fraction) => DecayReading {
   const onset = onsetOf(x);
-  if (onset === null) return { onset, bands: bands.map((b) => unreadBand(b, 'silent')) };
-  const placed = place(x, rate, onset);
-  return { onset, bands: bands.map((band) => bandDecay(band, placed)) };
+  const placed = onset === null ? null : place(x, rate, onset);
+  return (fraction) => ({
+    onset,
+    bands: bandsBelow(fraction, rate).map((b) => (placed ? bandDecay(b, placed) : unreadBand(b, 'silent'))),
+  });
 }
 
 /** The same of the whole signal, unfiltered: closed forms, and what needs no bands. */

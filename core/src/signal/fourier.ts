@@ -32,11 +32,13 @@ interface Plan {
   sin: Samples;
 }
 const plans = new Map<number, Plan>();
-/** Sizes above are made anew each time: their tables are tens of megabytes. */
+/** Of sizes above one is kept, the last: their tables are tens of megabytes; of the very largest none. */
 const LARGEST_KEPT = 2 ** 18;
+const LARGEST_ONE = 2 ** 21;
+let large: { n: number; plan: Plan } | null = null;
 
 function planOf(n: number): Plan {
-  const known = plans.get(n);
+  const known = plans.get(n) ?? (large?.n === n ? large.plan : undefined);
   if (known) return known;
   if (!Number.isInteger(log2(n)) || n < 4) throw new RangeError(`fourier: size must be a power of two, got ${n}`);
   const quarter = n / 4 + 1;
@@ -52,6 +54,7 @@ function planOf(n: number): Plan {
     plan.sin[k] = Math.sin((2 * PI * k) / n);
   }
   if (n <= LARGEST_KEPT) plans.set(n, plan);
+  else if (n <= LARGEST_ONE) large = { n, plan };
   return plan;
 }
 

@@ -36,8 +36,10 @@ function density(x: ArrayLike<number>, size: number): { power: Float64Array; win
   const hop = size / 2;
   const power = new Float64Array(size / 2 + 1);
   let windows = 0;
+  const part = new Float64Array(size);
+  const hann = Float64Array.from(part, (_, i) => 0.5 - 0.5 * cos((2 * PI * i) / size));
   for (let from = 0; from + size <= x.length; from += hop, windows++) {
-    const part = Float64Array.from({ length: size }, (_, i) => x[from + i]! * (0.5 - 0.5 * cos((2 * PI * i) / size)));
+    for (let i = 0; i < size; i++) part[i] = x[from + i]! * hann[i]!;
     const spectrum = spectrumOf(part, size);
     for (let k = 0; k < power.length; k++) power[k]! += spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2;
   }
@@ -66,13 +68,9 @@ export function tonesOf(
   for (let k = first; k <= last; k++) {
     if (!(power[k]! > power[k - 1]! && power[k]! >= power[k + 1]!)) continue;
     const reach = max(8, round(0.12 * k));
-    const around: number[] = [];
-    for (let i = max(1, k - reach); i <= min(power.length - 1, k + reach); i++)
-      if (abs(i - k) > 3) around.push(power[i]!);
-    around.sort((a, b) => a - b);
-    const median = around[around.length >> 1]!;
-    const overDb = 10 * log10(power[k]! / max(median, 1e-300));
-    if (overDb < needed) continue;
+    const [from, to] = [max(1, k - reach), min(power.length - 1, k + reach)];
+    if (!standsOut(power, k, { from, to, but: 3, ratio: 10 ** (needed / 10) })) continue;
+    const overDb = 10 * log10(power[k]! / max(medianAround(power, k, { from, to, but: 3 }), 1e-300));
     // Of a Hann window the peak's place follows from its neighbours' levels; its power from the three bins of its main lobe.
     const [a, b, c] = [power[k - 1]!, power[k]!, power[k + 1]!].map((v) => log(max(v, 1e-300))) as [
       number,
@@ -90,6 +88,37 @@ export function tonesOf(
     });
   }
   return tones;
+}
+
+interface Around {
+  from: number;
+  /** The last one. */
+  to: number;
+  /** So many on either side are not looked at. */
+  but: number;
+}
+
+/** The middle one of the values around a place. */
+function medianAround(power: ArrayLike<number>, k: number, { from, to, but }: Around): number {
+  const around: number[] = [];
+  for (let i = from; i <= to; i++) if (abs(i - k) > but) around.push(power[i]!);
+  return around.sort((a, b) => a - b)[around.length >> 1] ?? 0;
+}
+
+/** Whether a value is at least `ratio` times the median around it: more than half lie that far below, and nothing is sorted. */
+export function standsOut(
+  power: ArrayLike<number>,
+  k: number,
+  { from, to, but, ratio }: Around & { ratio: number },
+): boolean {
+  const most = power[k]! / ratio;
+  let [below, count] = [0, 0];
+  for (let i = from; i <= to; i++) {
+    if (abs(i - k) <= but) continue;
+    count += 1;
+    if (power[i]! <= most) below += 1;
+  }
+  return below > count >> 1;
 }
 
 function harmonicOf(f: number, bin: number): Tone['harmonic'] {

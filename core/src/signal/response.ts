@@ -30,6 +30,7 @@ export interface Transfer {
 /** Steps in an octave of {@link frequencyGrid}. */
 export const STEPS_PER_OCTAVE = 48;
 const LEAST_SIZE = 2 ** 15;
+const FINER = 4;
 
 /** Frequencies `STEPS_PER_OCTAVE` an octave from 15 Hz to 20 kHz or 0.45 of the rate, Hz; 1 kHz is one of them. */
 export function frequencyGrid(rate: number): number[] {
@@ -49,7 +50,8 @@ export function windowAt({ before, after }: ResponseWindow, t: number): number {
 export function transferOf(x: ArrayLike<number>, rate: number, onset: number, window: ResponseWindow): Transfer {
   const lead = min(onset, ceil(window.before * rate));
   const length = min(x.length - onset, ceil(window.after * rate));
-  const n = max(LEAST_SIZE, sizeFor(lead + length));
+  // Power runs straight between bins only where they lie closer than the window resolves.
+  const n = max(LEAST_SIZE, sizeFor(FINER * (lead + length)));
   // The onset is sample 0, what comes before it lies at the end of the circle.
   const [h, moment] = [new Float64Array(n), new Float64Array(n)];
   for (let i = -lead; i < length; i++) {

@@ -3,7 +3,7 @@
  * T. K. Sarkar, IEEE Trans. ASSP 38 (1990) 814; R. Roy and T. Kailath, IEEE Trans. ASSP 37 (1989) 984), then polished by least squares; what
  * each is uncertain by follows from the residual. Modes nearer than about the inverse of the length cannot be told apart.
  */
-import { EigenvalueDecomposition, Matrix, pseudoInverse, solve } from 'ml-matrix';
+import { CholeskyDecomposition, EigenvalueDecomposition, Matrix, solve } from 'ml-matrix';
 import { signalOf, sizeFor, spectrumOf } from './fourier';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
@@ -101,9 +101,14 @@ function polesOf(y: Float64Array, rate: number): Pole[] {
     .slice(0, MOST_POLES)
     .map(([, i]) => i);
   const space = eigen.eigenvectorMatrix.subMatrixColumn(kept);
-  const shift = pseudoInverse(space.subMatrix(0, rows - 2, 0, kept.length - 1)).mmul(
-    space.subMatrix(1, rows - 1, 0, kept.length - 1),
-  );
+  // Least squares of U₁·shift = U₂, U without its last and without its first row. U's columns are orthonormal: with the last row v, U₁ᵀU₁ = I − vvᵀ, whose
+  // inverse is I + vvᵀ/(1 − v·v).
+  const product = space
+    .subMatrix(0, rows - 2, 0, kept.length - 1)
+    .transpose()
+    .mmul(space.subMatrix(1, rows - 1, 0, kept.length - 1));
+  const v = Matrix.columnVector(space.getRow(rows - 1));
+  const shift = Matrix.add(product, v.mmul(v.transpose().mmul(product)).div(max(1e-12, 1 - v.dot(v))));
   const found = new EigenvalueDecomposition(shift);
   return found.realEigenvalues.flatMap((re, i): Pole[] => {
     const im = found.imaginaryEigenvalues[i]!;
@@ -125,6 +130,12 @@ function waves(poles: readonly Pole[], count: number, rate: number): Float64Arra
   });
 }
 
+/** Solves normal equations; where columns are so alike that rounding made them indefinite, by pivots. */
+function solved(normal: Matrix, right: Matrix): Matrix {
+  const factor = new CholeskyDecomposition(normal);
+  return factor.isPositiveDefinite() ? factor.solve(right) : solve(normal, right);
+}
+
 /** Least squares by the normal equations, held a little where columns are alike. Returns the solution and the inverse's diagonal. */
 function fit(columns: readonly Float64Array[], y: Float64Array) {
   const m = columns.length;
@@ -142,7 +153,7 @@ function fit(columns: readonly Float64Array[], y: Float64Array) {
       normal.set(j, i, v);
     }
   const right = Matrix.columnVector(columns.map((c, i) => dot(c, y) / scale[i]!));
-  const x = solve(normal, right)
+  const x = solved(normal, right)
     .to1DArray()
     .map((v, i) => v / scale[i]!);
   return { x, normal, scale };
@@ -157,7 +168,7 @@ interface Sureness {
   variance: number;
 }
 function errorsOf(count: number, { normal, scale, from, variance }: Sureness): { f: number; d: number }[] {
-  const inverse = solve(normal, Matrix.eye(normal.rows));
+  const inverse = solved(normal, Matrix.eye(normal.rows));
   const of = (i: number) => sqrt(max(0, inverse.get(i, i)) * variance) / scale[i]!;
   return Array.from({ length: count }, (_, k) => ({ f: of(from + 2 * k) / (2 * PI), d: of(from + 2 * k + 1) }));
 }
@@ -190,21 +201,24 @@ function stretch(
   if (poles.length === 0) return nothing;
   const amplitudeOf = (list: readonly Pole[], coefficients: readonly number[]) =>
     list.map((p, i) => hypot(coefficients[2 * i]!, coefficients[2 * i + 1]!) * exp(p.d * start));
-  let columns = waves(poles, y.length, own);
-  let { x: coefficients } = fit(columns, y);
+  const columns = waves(poles, y.length, own);
+  const { x: coefficients } = fit(columns, y);
   // Weak ones only mop up what is no mode: away with them before the polish.
   const strengths = columns.map((_, i) =>
     i % 2 ? 0 : energyOf(columns[i]!) * (coefficients[i]! ** 2 + coefficients[i + 1]! ** 2),
   );
   const most = max(...strengths);
   poles = poles.filter((_, i) => strengths[2 * i]! > most * 1e-6);
-  let residual = Infinity;
+  const sumOf = (list: readonly Pole[]) => {
+    const of = waves(list, y.length, own);
+    const { x } = fit(of, y);
+    const left = leftOver(of, x, y);
+    return { columns: of, coefficients: x, left, residual: energyOf(left) };
+  };
+  let sum = sumOf(poles);
   let sureness: Sureness | null = null;
   for (let round = 0; round < 4; round++) {
-    columns = waves(poles, y.length, own);
-    coefficients = fit(columns, y).x;
-    const left = leftOver(columns, coefficients, y);
-    residual = energyOf(left);
+    const { columns, coefficients, left, residual } = sum;
     // Gauss–Newton: also along the derivatives by w and d.
     const slopes = poles.flatMap((_, k) => {
       const [c, s] = [columns[2 * k]!, columns[2 * k + 1]!];
@@ -221,13 +235,11 @@ function stretch(
       w: w + max(-6, min(6, step[from + 2 * k]!)),
       d: max(0.5, d + max(-0.3 * d, min(0.3 * d, step[from + 2 * k + 1]!))),
     }));
-    const trial = waves(moved, y.length, own);
-    if (!(energyOf(leftOver(trial, fit(trial, y).x, y)) < residual)) break;
-    poles = moved;
+    const trial = sumOf(moved);
+    if (!(trial.residual < residual)) break;
+    [poles, sum] = [moved, trial];
   }
-  columns = waves(poles, y.length, own);
-  coefficients = fit(columns, y).x;
-  const amplitudes = amplitudeOf(poles, coefficients);
+  const amplitudes = amplitudeOf(poles, sum.coefficients);
   const errors = errorsOf(poles.length, sureness!);
   const told = poles
     .map((p, i) => ({ p, a: amplitudes[i]!, e: errors[i]! }))
@@ -242,7 +254,7 @@ function stretch(
       decayError: (LN1000 / p.d ** 2) * e.d,
     }))
     .sort((a, b) => a.f - b.f);
-  return { rings, resolution: own / y.length, residualDb: 10 * log10(residual / whole), upTo: highest };
+  return { rings, resolution: own / y.length, residualDb: 10 * log10(sum.residual / whole), upTo: highest };
 }
 
 /** Stretches that are fitted one after the other, Hz: low ones are few and long, and want no more samples than they need. */

@@ -41,16 +41,18 @@ export function slicesOf(
   const up = max(1, round(rise * rate));
   const n = max(2 ** 14, sizeFor(length + up));
   const times = Array.from({ length: count }, (_, i) => i * step);
+  const part = new Float64Array(length + up);
+  const shape = Float64Array.from(part, (_, i) => {
+    const at = i - up;
+    const fadeIn = at < 0 ? 0.5 + 0.5 * cos((PI * at) / up) : 1;
+    return fadeIn * (at > length / 2 ? 0.5 + 0.5 * cos((PI * (at - length / 2)) / (length / 2)) : 1);
+  });
+  const power = new Float64Array(n / 2 + 1);
   const rows = times.map((t) => {
-    const start = onset + round(t * rate);
-    const part = Float64Array.from({ length: length + up }, (_, i) => {
-      const at = i - up;
-      const fadeIn = at < 0 ? 0.5 + 0.5 * cos((PI * at) / up) : 1;
-      const fadeOut = at > length / 2 ? 0.5 + 0.5 * cos((PI * (at - length / 2)) / (length / 2)) : 1;
-      return (x[start + at] ?? 0) * fadeIn * fadeOut;
-    });
+    const start = onset + round(t * rate) - up;
+    for (let i = 0; i < part.length; i++) part[i] = (x[start + i] ?? 0) * shape[i]!;
     const spectrum = spectrumOf(part, n);
-    const power = Float64Array.from({ length: n / 2 + 1 }, (_, k) => spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2);
+    for (let k = 0; k < power.length; k++) power[k] = spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2;
     const mean = smoother(power, rate / n);
     return Float32Array.from(grid, (f) => 10 * log10(max(1e-24, mean(f, fraction))));
   });

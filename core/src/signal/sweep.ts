@@ -33,12 +33,14 @@ export function sweepSamples(sweep: Sweep, rate: number): Samples {
     );
   const scale = sweepScale(sweep);
   const length = round(seconds * rate);
-  const fade = (t: number, over: number) => (over > 0 && t < over ? 0.5 - 0.5 * cos((PI * t) / over) : 1);
-  return Float64Array.from({ length }, (_, i) => {
-    const t = i / rate;
-    const x = sin(2 * PI * from * scale * expm1(t / scale));
-    return x * fade(t, fadeIn) * fade((length - 1 - i) / rate, fadeOut);
-  });
+  const fade = (t: number, over: number) => (t < over ? 0.5 - 0.5 * cos((PI * t) / over) : 1);
+  const samples = new Float64Array(length);
+  for (let i = 0; i < length; i++)
+    samples[i] =
+      sin(2 * PI * from * scale * expm1(i / rate / scale)) *
+      fade(i / rate, fadeIn) *
+      fade((length - 1 - i) / rate, fadeOut);
+  return samples;
 }
 
 /** Within the sweep's frequencies the quotient is taken as it is; beyond, what the sweep does not hold is held down. Re the mean within. */
@@ -48,7 +50,7 @@ const SOFT_EDGE = 1 / 6;
 
 /**
  * The response behind a sweep: spectrum of the recording over that of what was played, as a circle of samples: delay 0 first, what came before it at
- * the end. `played`: the sweep's samples; `from`, `to`: frequencies it holds, Hz.
+ * the end. `played`: the sweep's samples; `from`, `to`: frequencies it holds, Hz; `n`: samples of the circle, at least those of the recording.
  */
 export function deconvolve(
   recording: ArrayLike<number>,
@@ -56,8 +58,8 @@ export function deconvolve(
   rate: number,
   from: number,
   to: number,
+  n = sizeFor(recording.length + played.length),
 ): Samples {
-  const n = sizeFor(recording.length + played.length);
   const x = spectrumOf(played, n);
   const h = product(spectrumOf(recording, n), x, true);
   const bin = rate / n;
@@ -88,22 +90,26 @@ export interface SweepResponse {
   secondHarmonic: { advance: number; levelDb: number } | null;
 }
 
+/** Of what was played, recorded at least. */
+const WRAPS = 0.1;
 /** A harmonic stands out by so much over what lies around it, dB. */
 const STANDS_OUT_DB = 12;
 
 /** The linear part of a sweep's response, cut out of the circle: distortion and what wraps round are left behind. */
 export function responseToSweep(recording: ArrayLike<number>, sweep: Sweep, rate: number): SweepResponse {
   const played = sweepSamples(sweep, rate);
-  const circle = deconvolve(recording, played, rate, sweep.from, sweep.to);
-  const n = circle.length;
+  // What comes before delay 0 is no longer than what was played: it may wrap round onto delays at which not even a tenth of the sweep was recorded.
+  const n = sizeFor(max(recording.length + ceil(WRAPS * played.length), played.length));
+  const circle = deconvolve(recording, played, rate, sweep.from, sweep.to, n);
   let peak = 0;
-  for (let i = 0; i < recording.length; i++) if (abs(circle[i]!) > abs(circle[peak]!)) peak = i;
+  for (let i = 0; i < min(recording.length, n - played.length); i++) if (abs(circle[i]!) > abs(circle[peak]!)) peak = i;
   const gap = sweepScale(sweep) * LN2 * rate;
   const lead = round(min(0.5 * rate, 0.6 * gap));
   const behind = max(0, recording.length - played.length - peak);
   // What the recording stopped before is not there, but for half a second that many a recording is short of.
   const length = min(recording.length, peak + max(behind, round(0.5 * rate)));
-  const samples = Float64Array.from({ length: lead + length }, (_, i) => circle[(i - lead + n) % n]!);
+  const samples = new Float64Array(lead + length);
+  for (let i = 0; i < samples.length; i++) samples[i] = circle[(i - lead + n) % n]!;
   return { samples, lead, tail: behind / rate, secondHarmonic: harmonicBefore(circle, peak, gap, rate) };
 }
 

@@ -62,6 +62,10 @@ const MOST_WINDOWS = 12;
 
 const entryOf = ({ id, name, savedAt }: StoredProject): ProjectEntry => ({ id, name, savedAt });
 
+/** Recordings a record speaks of, by their hashes, in whatever version of the document. */
+const namedIn = (record: StoredProject | undefined): Set<string> =>
+  new Set(JSON.stringify(record?.project ?? null).match(/\b[0-9a-f]{64}\b/g));
+
 /** A photograph of something of a project; kept beside it, not in it. */
 export interface StoredPhoto {
   id: string;
@@ -199,11 +203,15 @@ export function openShelf(
       return (await opened()).names.orderBy('savedAt').reverse().toArray();
     },
     async remove(id) {
-      const { projects, names, photos } = await opened();
-      await db.transaction('rw', projects, names, photos, async () => {
+      const { projects, names, photos, recordings } = await opened();
+      await db.transaction('rw', projects, names, photos, recordings, async () => {
+        const spoken = namedIn(await projects.get(id));
         await names.delete(id);
         await projects.delete(id);
         await photos.where('project').equals(id).delete();
+        // Its recordings go too, but for those another project speaks of.
+        if (spoken.size > 0) await projects.each((other) => namedIn(other).forEach((hash) => spoken.delete(hash)));
+        await recordings.bulkDelete([...spoken]);
       });
     },
   };

@@ -1,6 +1,7 @@
 /** What else is in a recording: a thing that rattles along, a clock that drifts. */
 import type { DecayReading } from '../../signal/decay';
 import { envelopeOf, signalOf, sizeFor, spectrumOf } from '../../signal/fourier';
+import { standsOut } from '../../signal/levels';
 import { peakOf } from '../../signal/onset';
 import { type Sweep, sweepScale } from '../../signal/sweep';
 
@@ -47,9 +48,8 @@ export function rattlesOf(
   for (let k = ceil(RATTLES[0] / bin); k * bin < min(RATTLES[1], 0.45 * rate); k++) {
     if (!(power[k]! > power[k - 1]! && power[k]! >= power[k + 1]!)) continue;
     const reach = max(20, round(0.1 * k));
-    const around = [...power.slice(max(1, k - reach), k - 5), ...power.slice(k + 6, k + reach)].sort((a, b) => a - b);
-    const median = around[around.length >> 1] ?? 0;
-    if (!(10 * log10(power[k]! / max(median, 1e-300)) > STANDS_OUT_DB)) continue;
+    const around = { from: max(1, k - reach), to: min(power.length, k + reach) - 1, but: 5 };
+    if (!standsOut(power, k, { ...around, ratio: 10 ** (STANDS_OUT_DB / 10) })) continue;
     // How fast it falls between both windows.
     const at = (p: Float64Array) => p[k - 1]! + p[k]! + p[k + 1]!;
     const fall = (10 * log10(at(first.power) / at(second.power))) / ((later - start) / rate);

@@ -15,8 +15,11 @@ const LEAST_TAIL = 0.6;
 /** Harmonics are told from so much under the direct sound, dB. */
 const DISTORTED_DB = -30;
 
-const samplesOf = (x: ArrayLike<number>, from = 0, to = x.length) =>
-  Float64Array.from({ length: max(0, min(to, x.length) - from) }, (_, i) => x[from + i]!);
+function samplesOf(x: ArrayLike<number>, from = 0, to = x.length): Float64Array<ArrayBuffer> {
+  const part = new Float64Array(max(0, min(to, x.length) - from));
+  for (let i = 0; i < part.length; i++) part[i] = x[from + i]!;
+  return part;
+}
 
 /** Peak over noise of a broadband impulse, dB, and the sample its decay meets the noise at. */
 export function broadbandRange(x: ArrayLike<number>, rate: number, onset: number): { rangeDb: number; knee: number } {

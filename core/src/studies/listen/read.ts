@@ -1,6 +1,6 @@
 /** Everything that is read of an impulse response at once: one door for the command line and the worker. */
 import { arrivalsOf } from '../../signal/arrivals';
-import { decayOf } from '../../signal/decay';
+import { decaysOf } from '../../signal/decay';
 import { calibrated, type Points } from '../../signal/calibration';
 import { bandLevels, tonesOf } from '../../signal/levels';
 import {
@@ -65,9 +65,10 @@ function rangeWarning(octaves: ListenReading['octaves']): ListenWarning[] {
 /** What rings, stands, falls and arrives; null where nothing was heard. */
 function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: number) => void): ListenReading | null {
   if (onset === null) return null;
-  const octaves = decayOf(samples, rate, 1);
+  const decays = decaysOf(samples, rate);
+  const octaves = decays(1);
   progress(0.25);
-  const thirds = decayOf(samples, rate, 3);
+  const thirds = decays(3);
   progress(0.5);
   const { rangeDb, knee } = broadbandRange(samples, rate, onset);
   const ringing = ringingOf(samples, rate, onset, { until: Math.min(0.8, Math.max(0.15, (knee - onset) / rate)) });
