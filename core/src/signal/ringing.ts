@@ -121,10 +121,12 @@ function polesOf(y: Float64Array, rate: number): Pole[] {
 function waves(poles: readonly Pole[], count: number, rate: number): Float64Array[] {
   return poles.flatMap(({ w, d }) => {
     const [c, s] = [new Float64Array(count), new Float64Array(count)];
-    for (let i = 0; i < count; i++) {
-      const e = exp((-d * i) / rate);
-      c[i] = e * cos((w * i) / rate);
-      s[i] = e * sin((w * i) / rate);
+    // Each sample from the one before: turned by w and shrunk by d. Over a few hundred of them rounding stays in the last digits.
+    const [re, im] = [exp(-d / rate) * cos(w / rate), exp(-d / rate) * sin(w / rate)];
+    c[0] = 1;
+    for (let i = 1; i < count; i++) {
+      c[i] = c[i - 1]! * re - s[i - 1]! * im;
+      s[i] = c[i - 1]! * im + s[i - 1]! * re;
     }
     return [c, s];
   });
@@ -139,19 +141,39 @@ function solved(normal: Matrix, right: Matrix): Matrix {
 /** Least squares by the normal equations, held a little where columns are alike. Returns the solution and the inverse's diagonal. */
 function fit(columns: readonly Float64Array[], y: Float64Array) {
   const m = columns.length;
-  const scale = columns.map((c) => sqrt(c.reduce((s, v) => s + v * v, 0)) || 1);
+  const scale = columns.map((c) => sqrt(energyOf(c)) || 1);
   const dot = (a: Float64Array, b: Float64Array) => {
     let s = 0;
     for (let i = 0; i < a.length; i++) s += a[i]! * b[i]!;
     return s;
   };
   const normal = Matrix.zeros(m, m);
-  for (let i = 0; i < m; i++)
-    for (let j = i; j < m; j++) {
-      const v = dot(columns[i]!, columns[j]!) / scale[i]! / scale[j]! + (i === j ? 1e-10 : 0);
-      normal.set(i, j, v);
-      normal.set(j, i, v);
+  const put = (i: number, j: number, sum: number) => {
+    const v = sum / scale[i]! / scale[j]! + (i === j ? 1e-10 : 0);
+    normal.set(i, j, v);
+    normal.set(j, i, v);
+  };
+  for (let i = 0; i < m; i++) {
+    const a = columns[i]!;
+    let j = i;
+    // Four at once: each sample of the first is fetched once for all of them.
+    for (; j + 3 < m; j += 4) {
+      const [b, c, d, e] = [columns[j]!, columns[j + 1]!, columns[j + 2]!, columns[j + 3]!];
+      let [p, q, r, s] = [0, 0, 0, 0];
+      for (let k = 0; k < a.length; k++) {
+        const v = a[k]!;
+        p += v * b[k]!;
+        q += v * c[k]!;
+        r += v * d[k]!;
+        s += v * e[k]!;
+      }
+      put(i, j, p);
+      put(i, j + 1, q);
+      put(i, j + 2, r);
+      put(i, j + 3, s);
     }
+    for (; j < m; j++) put(i, j, dot(a, columns[j]!));
+  }
   const right = Matrix.columnVector(columns.map((c, i) => dot(c, y) / scale[i]!));
   const x = solved(normal, right)
     .to1DArray()
@@ -180,7 +202,11 @@ function leftOver(columns: readonly Float64Array[], x: readonly number[], y: Flo
   });
   return left;
 }
-const energyOf = (y: Float64Array) => y.reduce((s, v) => s + v * v, 0);
+function energyOf(y: Float64Array): number {
+  let sum = 0;
+  for (let i = 0; i < y.length; i++) sum += y[i]! * y[i]!;
+  return sum;
+}
 
 /** Damped sinusoids up to a frequency; those under `lowest` are fitted along, and told elsewhere. */
 function stretch(
@@ -223,8 +249,11 @@ function stretch(
     const slopes = poles.flatMap((_, k) => {
       const [c, s] = [columns[2 * k]!, columns[2 * k + 1]!];
       const [a, b] = [coefficients[2 * k]!, coefficients[2 * k + 1]!];
-      const byW = Float64Array.from(c, (v, i) => ((b * v - a * s[i]!) * i) / own);
-      const byD = Float64Array.from(c, (v, i) => (-(a * v + b * s[i]!) * i) / own);
+      const [byW, byD] = [new Float64Array(c.length), new Float64Array(c.length)];
+      for (let i = 0; i < c.length; i++) {
+        byW[i] = ((b * c[i]! - a * s[i]!) * i) / own;
+        byD[i] = (-(a * c[i]! + b * s[i]!) * i) / own;
+      }
       return [byW, byD];
     });
     const all = [...columns, ...slopes];
