@@ -8,6 +8,7 @@ import { type PlacedLoudspeaker, settingOf } from '@tawny/core/room/setting';
 import type { BandDecay } from '@tawny/core/signal/decay';
 import type { Points } from '@tawny/core/signal/calibration';
 import type { Samples } from '@tawny/core/signal/fourier';
+import { speechIndex } from '@tawny/core/signal/speech';
 import type { Sweep } from '@tawny/core/signal/sweep';
 import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
@@ -88,7 +89,7 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
       levelDb: a.levelDb,
       extraPath: a.delay * c,
     })),
-    speech: read?.speech ?? null,
+    speech: read?.speech ? speechIndex(read.speech) : null,
     warnings: warnings.map(warningSentence),
   };
 }

@@ -79,6 +79,20 @@ export function arrivalsOf(
   return { list, envelopeDb, start, direct };
 }
 
+/** Loudest moment of every millisecond from the onset on, dB re the loudest of all: a whole response at a glance. */
+export function outlineOf(x: ArrayLike<number>, rate: number, onset: number): { step: number; levelsDb: Float32Array } {
+  const size = max(1, round(0.001 * rate));
+  const levelsDb = new Float32Array(max(0, (x.length - onset) / size) | 0);
+  let top = 0;
+  for (let b = 0; b < levelsDb.length; b++) {
+    let peak = 0;
+    for (let i = onset + b * size; i < onset + (b + 1) * size; i++) peak = max(peak, abs(x[i]!));
+    levelsDb[b] = peak;
+    top = max(top, peak);
+  }
+  return { step: size / rate, levelsDb: levelsDb.map((v) => (v > 0 ? max(-120, 20 * log10(v / top)) : -120)) };
+}
+
 /** A predicted arrival is taken for a spike that comes within this of it, s. */
 const SAME = 0.0003;
 

@@ -14,7 +14,7 @@ import {
   windowAt,
 } from './response';
 import { fallenBy, slicesOf, timeMapOf } from './slices';
-import { modulationOfDecay, MODULATIONS, speechIndex, speechTransmission } from './speech';
+import { modulationOfDecay, MODULATIONS, speechIndex, speechModulation, speechTransmission, withNoise } from './speech';
 
 const RATE = 24000;
 const WINDOW = { before: 0.002, after: 0.4 };
@@ -167,7 +167,12 @@ describe('speech', () => {
     );
     const closed = speechIndex(Array.from({ length: 7 }, () => MODULATIONS.map((f) => modulationOfDecay(T, f))));
     expect(Math.abs(speechTransmission(x, rate, 0)! - closed)).toBeLessThan(0.03);
-    expect(speechTransmission(x, rate, 0, Array(7).fill(0))!).toBeLessThan(closed - 0.1);
+    const rows = speechModulation(x, rate, 0)!;
+    const noisy = (db: number) => speechIndex(withNoise(rows, Array<number>(7).fill(db)));
+    // In a quiet room masking and threshold take little; noise takes more and more, and a louder voice brings it back.
+    expect(closed - noisy(0)).toBeLessThan(0.06);
+    expect([noisy(20) < noisy(0), noisy(50) < noisy(20) - 0.1, noisy(90) < 0.05]).toEqual([true, true, true]);
+    expect(speechIndex(withNoise(rows, Array<number>(7).fill(50), 75))).toBeGreaterThan(noisy(50) + 0.1);
     expect(
       speechTransmission(
         x.map(() => next() - 0.5),

@@ -1,7 +1,7 @@
 /**
  * Speech transmission index from an impulse response, male speech, IEC 60268-16:2011: modulation transfer in seven octaves at fourteen frequencies by
- * Schroeder's formula, noise by its level under the speech in each octave, weights and redundancy of annex A. Auditory masking and the threshold of
- * hearing need absolute levels and are left out: what is told holds at a comfortable level.
+ * Schroeder's formula, weights and redundancy of annex A. Noise, auditory masking and the threshold of hearing need absolute levels: they count where the
+ * noise is known as a sound level; without it what is told holds in a quiet room at a comfortable level.
  */
 import { OCTAVE_BANDS, bandSpectra } from './bandFilters';
 import { blocksOf, noiseKnee } from './energyDecay';
@@ -34,16 +34,41 @@ export function speechIndex(modulation: readonly (readonly number[])[]): number 
 export const modulationOfDecay = (seconds: number, f: number): number =>
   1 / sqrt(1 + ((2 * PI * f * seconds) / (6 * LN10)) ** 2);
 
+/** Male speech by octave 125 … 8000 re its A-weighted level, and the least that is heard there, dB re 20 µPa (IEC 60268-16:2011, annex A). */
+const MALE = [2.9, 2.9, -0.8, -6.8, -12.8, -18.8, -24.8];
+const HEARD = [46, 27, 12, 6.5, 7.5, 8, 12];
+/** How far under an octave's level the next one is masked by it, dB. */
+const masking = (db: number): number =>
+  db < 63 ? 0.5 * db - 65 : db < 67 ? 1.8 * db - 146.9 : db < 100 ? 0.5 * db - 59.8 : -10;
+/** A raised voice a metre away, or a normal one nearer, dB(A). */
+export const VOICE_DBA = 60;
+
+/** Modulation transfer with noise by octave 125 … 8000, dB re 20 µPa, a voice of a level at the listener, masking and threshold. */
+export function withNoise(
+  modulation: readonly (readonly number[])[],
+  noiseDb: readonly number[],
+  voiceDbA = VOICE_DBA,
+): number[][] {
+  const voice = MALE.map((v) => 10 ** ((voiceDbA + v) / 10));
+  const whole = voice.map((v, i) => v + 10 ** (noiseDb[i]! / 10));
+  return modulation.map((row, i) => {
+    const masked = i === 0 ? 0 : whole[i - 1]! * 10 ** (masking(10 * log10(whole[i - 1]!)) / 10);
+    const part = voice[i]! / (whole[i]! + masked + 10 ** (HEARD[i]! / 10));
+    return row.map((m) => m * part);
+  });
+}
+
+/** Index of an impulse response at `rate` from its onset on, in a quiet room; null as {@link speechModulation}. */
+export function speechTransmission(x: ArrayLike<number>, rate: number, onset: number): number | null {
+  const modulation = speechModulation(x, rate, onset);
+  return modulation && speechIndex(modulation);
+}
+
 /**
- * Index of an impulse response at `rate` from its onset on; `noiseUnderSpeech` by octave 125 … 8000, dB (speech over noise), or null for a quiet
- * room. null where the rate does not reach the 8 kHz octave or an octave's decay does not come 15 dB out of its own noise.
+ * Modulation transfer of an impulse response by octave 125 … 8000. null where the rate does not reach the 8 kHz octave or an octave's decay does not
+ * come 15 dB out of its own noise.
  */
-export function speechTransmission(
-  x: ArrayLike<number>,
-  rate: number,
-  onset: number,
-  noiseUnderSpeech: readonly number[] | null = null,
-): number | null {
+export function speechModulation(x: ArrayLike<number>, rate: number, onset: number): number[][] | null {
   const bands = OCTAVE_BANDS.slice(1);
   if (bands.at(-1)!.upper >= rate / 2) return null;
   const lead = round(0.1 * rate);
@@ -51,13 +76,12 @@ export function speechTransmission(
   const n = sizeFor(part.length + lead);
   const spectrum = spectrumOf(part, n);
   const rows: number[][] = [];
-  for (const [i, band] of bands.entries()) {
+  for (const band of bands) {
     const y = signalOf(bandSpectra(spectrum, band, rate).forward);
     const own = (rate * y.length) / n;
     const blocks = blocksOf(y.subarray(0, round((part.length * y.length) / n)), own, max(1, round(STEP * own)));
     const knee = noiseKnee(blocks, floor(lead / rate / blocks.step), 1 / band.width);
     if (!(knee.rangeDb >= 15)) return null;
-    const snr = noiseUnderSpeech ? 1 / (1 + 10 ** (-noiseUnderSpeech[i]! / 10)) : 1;
     rows.push(
       MODULATIONS.map((f) => {
         let [re, im, sum] = [0, 0, 0];
@@ -68,9 +92,9 @@ export function speechTransmission(
           im += e * sin(a);
           sum += e;
         }
-        return (hypot(re, im) / sum) * snr;
+        return hypot(re, im) / sum;
       }),
     );
   }
-  return speechIndex(rows);
+  return rows;
 }

@@ -1,5 +1,5 @@
 /** Sentences about recordings: what they are, what is wrong with them, why a figure is missing, and what to do. */
-import type { DecayReason } from '../signal/decay';
+import type { BandDecay, DecayReason } from '../signal/decay';
 import { frequencyLabel } from '../quantities/bands';
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
@@ -38,6 +38,21 @@ export function warningSentence(w: ListenWarning): string {
     case 'range':
       return `In ${w.bands.map((b) => frequencyLabel(b)).join(', ')} Hz the sound comes ${fixed(w.rangeDb, 0)} dB out of the noise, and 35 dB are needed. Play louder, longer, or when it is quieter.`;
   }
+}
+
+/** Range T30 and T20 need, dB. */
+const [FOR_T30, FOR_T20] = [45, 35];
+
+/** Whether a take is good, in one sentence: how far the weakest octave from 125 Hz on comes out of its noise, and what to do. */
+export function takeSentence(octaves: readonly Pick<BandDecay, 'label' | 'rangeDb'>[]): string | null {
+  const told = octaves.filter((b) => b.label >= 125 && b.rangeDb !== null);
+  if (told.length === 0) return null;
+  const weakest = told.reduce((least, b) => (b.rangeDb! < least.rangeDb! ? b : least));
+  const where = `${frequencyLabel(weakest.label)} Hz is the weakest octave, ${fixed(weakest.rangeDb!, 0)} dB over the noise`;
+  if (weakest.rangeDb! >= FOR_T30) return `A good take: ${where}.`;
+  if (weakest.rangeDb! >= FOR_T20)
+    return `A usable take: ${where}. Ten more, by a longer sweep, more repeats or a quieter room, let T30 be read everywhere.`;
+  return `A poor take: ${where}. Play louder if ears and loudspeakers allow it, sweep longer, repeat, switch off fans.`;
 }
 
 export const REASON_WORDS: Readonly<Record<DecayReason, string>> = {

@@ -33,8 +33,15 @@ export interface Live {
   pan: -1 | 0 | 1;
   /** Plays `sound` (or nothing) at a gain and records so long, s. Rejects with a LiveError when it is stopped or the input goes. */
   take(sound: Float32Array<ArrayBuffer> | null, gain: number, seconds: number): Promise<Take>;
-  /** Raises pink noise from nothing until it stands so far over the noise, dB, never over the ceiling; the gain found, and how far it stood. */
-  findGain(overDb: number, ceilingDb: number): Promise<{ gain: number; overDb: number }>;
+  /**
+   * Raises pink noise from nothing until it stands so far over the noise, dB, or where a level is wanted at the microphone (dB re a full-scale sine)
+   * until that is met; never over the ceiling. The gain found, how far it stood over the noise and how loud it was.
+   */
+  findGain(
+    overDb: number,
+    ceilingDb: number,
+    wantedDb: number | null,
+  ): Promise<{ gain: number; overDb: number; levelDb: number }>;
   /** Silence at once, and whatever runs is broken off. */
   stop(reason?: string): void;
   close(): void;
@@ -141,22 +148,26 @@ export async function openInput(device: string | null): Promise<Live> {
         player.start();
       });
     },
-    async findGain(overDb, ceilingDb) {
+    async findGain(overDb, ceilingDb, wantedDb) {
       const rms = (x: Float32Array) => 10 * Math.log10(Math.max(1e-14, x.reduce((s, v) => s + v * v, 0) / x.length));
       const quiet = rms((await live.take(null, 0, 1)).samples);
       const noise = pinkNoise(Math.round(STEP_SECONDS * 1.5 * context.sampleRate), 3);
       let over: number;
+      let levelDb: number;
       let gainDb: number = RISE.from;
       for (; ; gainDb = Math.min(ceilingDb, gainDb + RISE.perSecond * STEP_SECONDS)) {
         const { samples } = await live.take(noise, 10 ** (gainDb / 20), STEP_SECONDS);
         // Latency and the room's own rise take the first half.
-        over = rms(samples.subarray(samples.length >> 1)) - quiet;
+        const level = rms(samples.subarray(samples.length >> 1));
+        // A sine at full scale has half its mean square.
+        [over, levelDb] = [level - quiet, level + 10 * Math.log10(2)];
         // Louder would only clip.
         const full = samples.some((v) => Math.abs(v) >= FULL);
-        if (over >= overDb || full || gainDb >= ceilingDb) break;
+        const met = wantedDb === null ? over >= overDb : levelDb >= wantedDb;
+        if (met || full || gainDb >= ceilingDb) break;
       }
       live.stop();
-      return { gain: 10 ** (gainDb / 20), overDb: over };
+      return { gain: 10 ** (gainDb / 20), overDb: over, levelDb };
     },
     stop(reason = 'The measurement was stopped.') {
       out.gain.cancelScheduledValues(context.currentTime);

@@ -17,7 +17,7 @@ import {
 } from '../../signal/response';
 import { ringingOf } from '../../signal/ringing';
 import { slicesOf, timeMapOf } from '../../signal/slices';
-import { speechTransmission } from '../../signal/speech';
+import { speechModulation } from '../../signal/speech';
 import { OCTAVES } from '../../quantities/bands';
 import { type SwingVerdict } from '../bass/types';
 import { swings } from '../bass/judge';
@@ -81,7 +81,7 @@ function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: numb
     slices: slicesOf(samples, rate, onset, grid),
     map: timeMapOf(samples, rate, onset),
     step: stepOf(samples, rate, onset),
-    speech: speechTransmission(samples, rate, onset),
+    speech: speechModulation(samples, rate, onset),
   };
 }
 

@@ -80,7 +80,8 @@ export interface ListenReading {
   slices: Slices;
   map: TimeMap;
   step: Float64Array;
-  speech: number | null;
+  /** Modulation transfer by octave 125 … 8000 (signal/speech); null: too little of it. */
+  speech: number[][] | null;
 }
 
 /** Everything read of a recording; `impulse` is null where nothing stood out of its noise. */

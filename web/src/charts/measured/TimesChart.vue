@@ -47,9 +47,12 @@ const props = withDefaults(
     high: number;
     label: string;
     unit?: string;
+    /** A moment that is dragged, or moved by arrow keys: where it is, how far it goes, and its name. */
+    grip?: { at: number; least: number; most: number; step: number; name: string } | null;
   }>(),
-  { lines: () => [], moments: () => [], unit: 'dB' },
+  { lines: () => [], moments: () => [], unit: 'dB', grip: null },
 );
+const emit = defineEmits<{ grip: [at: number] }>();
 const frame = computed((): Frame => ({
   width: props.width,
   height: props.height,
@@ -99,6 +102,28 @@ const reading = computed(() =>
     ? `${fixed(pointed.value.time * 1000, 2)} ms, ${fixed(pointed.value.level, 1)} ${props.unit}: ${pointed.value.name}`
     : null,
 );
+/** Moved to a time, on whole steps. */
+function move(to: number): void {
+  const g = props.grip;
+  if (!g) return;
+  const at = Math.round(to / g.step) * g.step;
+  if (Number.isFinite(at)) emit('grip', Math.min(g.most, Math.max(g.least, at)));
+}
+function drag(event: PointerEvent): void {
+  const handle = event.currentTarget as SVGElement;
+  if (event.type === 'pointerdown') handle.setPointerCapture(event.pointerId);
+  if (!handle.hasPointerCapture(event.pointerId)) return;
+  event.stopPropagation();
+  const left = handle.ownerSVGElement!.getBoundingClientRect().left;
+  move(x.value.invert(event.clientX - left));
+}
+function key(event: KeyboardEvent): void {
+  const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+  if (by === 0 || !props.grip) return;
+  event.preventDefault();
+  event.stopPropagation();
+  move(props.grip.at + by * props.grip.step * (event.shiftKey ? 10 : 1));
+}
 const foot = computed(() => props.height - frame.value.bottom);
 </script>
 
@@ -131,6 +156,32 @@ const foot = computed(() => props.height - frame.value.bottom);
         <title>{{ m.name }}</title>
       </circle>
     </g>
+    <rect
+      v-if="grip && grip.at >= from && grip.at <= to"
+      class="beyond"
+      :x="x(grip.at)"
+      :y="frame.top"
+      :width="Math.max(0, x(to) - x(grip.at))"
+      :height="foot - frame.top"
+    />
+    <g
+      v-if="grip && grip.at >= from && grip.at <= to"
+      class="grip"
+      tabindex="0"
+      role="slider"
+      :aria-label="grip.name"
+      :aria-valuemin="grip.least * 1000"
+      :aria-valuemax="grip.most * 1000"
+      :aria-valuenow="grip.at * 1000"
+      :aria-valuetext="`${fixed(grip.at * 1000, 1)} ms`"
+      @pointerdown="drag"
+      @pointermove="drag"
+      @keydown="key"
+    >
+      <line :x1="x(grip.at)" :x2="x(grip.at)" :y1="frame.top" :y2="foot" />
+      <rect class="handle" :x="x(grip.at) - 7" :y="frame.top" width="14" height="26" rx="3" />
+      <text :x="x(grip.at) + 11" :y="frame.top + 17">{{ grip.name }}, {{ fixed(grip.at * 1000, 1) }} ms</text>
+    </g>
     <g v-if="pointed && reading" class="reading">
       <line :x1="x(pointed.time)" :x2="x(pointed.time)" :y1="frame.top" :y2="foot" />
       <text :x="frame.left + 6" :y="frame.top + 10">{{ reading }}</text>
@@ -156,6 +207,24 @@ const foot = computed(() => props.height - frame.value.bottom);
   stroke: var(--ink);
   stroke-width: 1.4;
   stroke-dasharray: 6 3;
+}
+.grip {
+  cursor: ew-resize;
+  touch-action: none;
+}
+.grip line {
+  stroke: var(--brick);
+  stroke-width: 1.6;
+}
+.beyond {
+  pointer-events: none;
+  fill: var(--paper-deep);
+  opacity: 0.7;
+}
+.grip .handle {
+  fill: var(--sheet);
+  stroke: var(--brick);
+  stroke-width: 1.6;
 }
 .moment line {
   stroke: var(--rule-strong);

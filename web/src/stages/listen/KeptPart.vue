@@ -5,6 +5,7 @@ import { writeWav } from '@tawny/core/formats/wav';
 import { isSound } from '@tawny/core/document/schema/project';
 import { download } from '../../charts/download';
 import ChoiceField from '../../fields/ChoiceField.vue';
+import PhotoRow from '../../desk/PhotoRow.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
 import { MOST_SHOWN, useListen } from './useListen';
@@ -111,6 +112,7 @@ function remove(): void {
       :lines="2"
       @update:model-value="change(main, { note: $event })"
     />
+    <PhotoRow :about="main.id" :name="main.title" />
     <p class="soft">
       {{ asNow ? 'The room is as it was then.' : 'The room has changed since.' }}
     </p>

@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { onKeyStroke } from '@vueuse/core';
 import { isSound } from '@tawny/core/document/schema/project';
-import { warningSentence } from '@tawny/core/words/listen';
+import { takeSentence, warningSentence } from '@tawny/core/words/listen';
 import PartTabs from '../../parts/PartTabs.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';
@@ -31,6 +31,11 @@ onKeyStroke('Escape', () => {
 });
 const busy = computed(() => recordings.busy.value);
 const picture = computed(() => session.listenPicture);
+const take = computed(() =>
+  heard.value?.impulse && PICTURES_OF.impulse.includes(picture.value)
+    ? takeSentence(heard.value.impulse.octaves.bands)
+    : null,
+);
 const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? []);
 </script>
 
@@ -80,6 +85,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
         brought here in an archive.
       </p>
       <p v-else class="soft waiting">Reading “{{ main.title }}” …</p>
+      <p v-if="take" class="soft take" data-take>{{ take }}</p>
       <ul v-if="sentences.length > 0" class="warnings" aria-label="What is wrong with this recording">
         <li v-for="(s, i) in sentences" :key="i">{{ s }}</li>
       </ul>
@@ -142,6 +148,12 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
   max-height: 92px;
   overflow-y: auto;
   color: var(--brick);
+  font-size: 12.5px;
+}
+.take {
+  margin: 0;
+  padding: 0 14px 4px;
+  flex: none;
   font-size: 12.5px;
 }
 .waiting,

@@ -10,7 +10,7 @@ import { useAnswers } from '../../answers/answers';
 import { useListen } from './useListen';
 import { useLive } from './useLive';
 
-const { doc, recordings, keep, put } = useListen();
+const { doc, recordings, keep, put, list } = useListen();
 const answers = useAnswers();
 const { state, live, devices, failed, peak, clipped, left, gainDb, levelled, events, ...at } = useLive();
 const { open, close, stop, findLevel } = at;
@@ -45,6 +45,27 @@ const sounds = computed(() => playing.value !== 'noise' && playing.value !== 'vo
 const playing = computed(() =>
   choices.value.some((c) => c.value === played.value) ? played.value : (choices.value[0]?.value ?? ''),
 );
+/** Sound level full scale stands for, as it was last typed for this input; true only while its gain is left alone. */
+const known = computed(() => {
+  const label = live.value?.opened.label;
+  return list.value.findLast((m) => m.by === 'live' && m.from === label && m.fullScaleDb !== null) ?? null;
+});
+/** Wanted at the microphone, dB. */
+const WANTED = 75;
+const wantedDb = computed(() => (known.value ? WANTED - known.value.fullScaleDb! : null));
+const levelSentence = computed(() => {
+  const l = levelled.value;
+  if (!l) return '';
+  if (known.value) {
+    const level = l.levelDb + known.value.fullScaleDb!;
+    return level >= WANTED - 1
+      ? `${fixed(level, 0)} dB at the microphone: good.`
+      : `Only ${fixed(level, 0)} dB at the microphone at the ceiling; ${WANTED} dB are wanted: more gain at the amplifier, or a longer sweep with repeats.`;
+  }
+  return l.overDb >= 40
+    ? `${fixed(l.overDb, 0)} dB over the noise: good.`
+    : `Only ${fixed(l.overDb, 0)} dB over the noise at the ceiling: a quieter room, more gain at the amplifier, or a longer sweep with repeats.`;
+});
 const ceiling = ref(-12);
 const seconds = ref(8);
 const repeats = ref(1);
@@ -71,6 +92,7 @@ async function go(): Promise<void> {
 const said = (who: string, from: string, names: readonly string[] = []) => ({
   ...{ title: `${who}, Seat`.slice(0, 120), by: 'live' as const, from: from.slice(0, 200) },
   ...{ loudspeakers: [...names], place: { name: 'Seat', at: null } },
+  fullScaleDb: known.value?.fullScaleDb ?? null,
 });
 async function listenOnly(speech: boolean): Promise<void> {
   const taken = await at.record(seconds.value);
@@ -167,12 +189,10 @@ const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, pea
         unit="s"
       />
       <NumberField v-if="sounds" v-model="repeats" label="Repeats" kind="number" :min="1" :max="8" whole />
-      <p v-if="levelled !== null && sounds" class="soft">
-        {{
-          levelled >= 40
-            ? `${fixed(levelled, 0)} dB over the noise: good.`
-            : `Only ${fixed(levelled, 0)} dB over the noise at the ceiling: a quieter room, more gain at the amplifier, or a longer sweep with repeats.`
-        }}
+      <p v-if="levelled !== null && sounds" class="soft" data-levelled>{{ levelSentence }}</p>
+      <p v-if="known" class="soft">
+        Full scale is {{ fixed(known.fullScaleDb!, 1) }} dB, as for “{{ known.title }}”, while the gain of the input is
+        left alone.
       </p>
       <p v-if="sounds" class="soft">
         Keep ears away from the loudspeaker; leave the room or stand where you always stand.
@@ -194,7 +214,7 @@ const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, pea
             size="small"
             variant="outlined"
             data-find-level
-            @click="findLevel(ceiling, panOf(takes[0]!))"
+            @click="findLevel(ceiling, panOf(takes[0]!), wantedDb)"
             >Find the level</v-btn
           >
           <v-btn

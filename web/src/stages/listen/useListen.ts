@@ -15,7 +15,8 @@ import { useSession } from '../../stores/session';
 export const MOST_SHOWN = 6;
 
 /** What is written of a measurement when it is kept. */
-export type Said = Pick<Measurement, 'title' | 'by' | 'from' | 'loudspeakers' | 'place'>;
+export type Said = Pick<Measurement, 'title' | 'by' | 'from' | 'loudspeakers' | 'place'> &
+  Partial<Pick<Measurement, 'fullScaleDb'>>;
 
 export const useListen = createSharedComposable(() => {
   const session = useSession();
@@ -87,9 +88,9 @@ export const useListen = createSharedComposable(() => {
     const room = soundingOf(project);
     const known = calibrations.value.some((c) => c.id === calibration.value);
     const measurement: Measurement = {
-      ...{ ...said, id: now.id(), at: now.at, holds },
+      ...{ fullScaleDb: null, ...said, id: now.id(), at: now.at, holds },
       calibration: known && said.by !== 'simulated' ? calibration.value : null,
-      ...{ fullScaleDb: null, note: '', room: roomKey(room) },
+      ...{ note: '', room: roomKey(room) },
     };
     if (doc.run({ type: 'put-measurement', measurement, room })) {
       session.listened = [measurement.id];

@@ -23,7 +23,7 @@ export const useLive = createSharedComposable(() => {
   /** Part of the takes that is done, and s that are left. */
   const left = ref(0);
   const gainDb = ref(-40);
-  const levelled = ref<number | null>(null);
+  const levelled = shallowRef<{ overDb: number; levelDb: number } | null>(null);
   let watching: LoudWatch | null = null;
   const events = shallowRef<LoudEvent[]>([]);
 
@@ -62,7 +62,7 @@ export const useLive = createSharedComposable(() => {
   function stop(): void {
     live.value?.stop();
   }
-  async function findLevel(ceilingDb: number, pan: Live['pan']): Promise<void> {
+  async function findLevel(ceilingDb: number, pan: Live['pan'], wantedDb: number | null): Promise<void> {
     const at = live.value;
     if (!at) return;
     at.pan = pan;
@@ -70,9 +70,9 @@ export const useLive = createSharedComposable(() => {
     failed.value = null;
     clipped.value = false;
     try {
-      const { gain, overDb } = await at.findGain(WANTED_DB, ceilingDb);
+      const { gain, overDb, levelDb } = await at.findGain(WANTED_DB, ceilingDb, wantedDb);
       gainDb.value = Math.round(20 * Math.log10(gain));
-      levelled.value = overDb;
+      levelled.value = { overDb, levelDb };
     } catch (error) {
       tell(error);
     }

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
+import { speechIndex, VOICE_DBA, withNoise } from '@tawny/core/signal/speech';
 import { slowerThan, timeOf } from '@tawny/core/signal/decay';
 import { REASON_WORDS } from '@tawny/core/words/listen';
 import ChoiceRow from '../../../parts/ChoiceRow.vue';
@@ -11,7 +12,7 @@ import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import TimesChart from '../../../charts/measured/TimesChart.vue';
 import { useListen } from '../useListen';
 
-const { doc, shown, decayOf, reading, predicted, main } = useListen();
+const { doc, shown, decayOf, noiseOf, reading, predicted, main } = useListen();
 const BANDS = [
   { id: 'octaves', name: 'Octaves' },
   { id: 'thirds', name: 'Thirds' },
@@ -90,7 +91,14 @@ const slow = computed(() =>
 );
 /** Rooms for speech and film are told how well they are understood in. */
 const spoken = computed(() => (doc.project?.brief.uses ?? []).some((u) => u === 'speech' || u === 'filming'));
-const speech = computed(() => (spoken.value ? (reading.value?.speech ?? null) : null));
+const speech = computed(() => {
+  const [rows, m] = [reading.value?.speech, main.value];
+  if (!spoken.value || !rows || !m) return null;
+  const noise = noiseOf(m);
+  const levels = noise?.re === 'pressure' ? noise.octaves.slice(1) : null;
+  const counted = levels?.every((v) => v !== null) ? withNoise(rows, levels) : null;
+  return { index: speechIndex(counted ?? rows), counted: counted !== null };
+});
 </script>
 
 <template>
@@ -101,7 +109,14 @@ const speech = computed(() => (spoken.value ? (reading.value?.speech ?? null) : 
         ? 'Every octave that can be read falls by 20 dB within 150 ms.'
         : `Slower than 20 dB in 150 ms: ${slow.join(', ')} Hz.`
     }}</span>
-    <span v-if="speech !== null" class="notice" data-speech>Speech transmission index {{ fixed(speech, 2) }}.</span>
+    <span v-if="speech !== null" class="notice" data-speech
+      >Speech transmission index {{ fixed(speech.index, 2)
+      }}{{
+        speech.counted
+          ? ` for a voice of ${VOICE_DBA} dB(A) where the microphone stood, the room at rest counted`
+          : '; noise is not counted: its sound level is not known'
+      }}.</span
+    >
     <span v-if="doubled.length > 0" class="notice"
       >Two slopes at {{ doubled.join(', ') }} Hz: a part of the room rings on by itself.</span
     >

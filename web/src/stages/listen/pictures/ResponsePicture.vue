@@ -2,6 +2,7 @@
 /** Response: levels of all that are drawn, smoothed, and what the smoothing hides; phase, group delay and step of the first. */
 import { computed, ref } from 'vue';
 import { frequencyLabel } from '@tawny/core/quantities/bands';
+import { outlineOf } from '@tawny/core/signal/arrivals';
 import { foldedPhase, furthestApart, meanLevels } from '@tawny/core/signal/response';
 import { SWING_WORDS } from '@tawny/core/words/bass';
 import { fixed } from '@tawny/core/quantities/format';
@@ -89,15 +90,26 @@ const table = computed(() =>
     ),
   })),
 );
+/** Before reflections the first milliseconds, sample by sample; else all of it. */
 const impulse = computed(() => {
   const [r, h] = [reading.value, heard.value];
   if (!r || !h) return null;
-  const { start, direct, envelopeDb } = r.arrivals;
-  return {
-    curve: { name: 'envelope', step: 1 / h.rate, start: (start - direct) / h.rate, levels: envelopeDb, look: 0 },
-    end: gated.value ? gateLength.value : 0.05,
-  };
+  if (gated.value) {
+    const { start, direct, envelopeDb } = r.arrivals;
+    const curve = { name: 'envelope', step: 1 / h.rate, start: (start - direct) / h.rate, levels: envelopeDb, look: 0 };
+    return { curve, from: -0.002, to: 0.03 };
+  }
+  const { step, levelsDb } = outlineOf(h.samples, h.rate, r.onset);
+  const to = Math.min(1.6, Math.max(0.2, levelsDb.length * step));
+  return { curve: { name: 'envelope', step, start: 0, levels: levelsDb, look: 0 }, from: -0.02, to };
 });
+const grip = computed(() => ({
+  name: 'end of the window',
+  ...(gated.value
+    ? { at: gateLength.value, least: 0.002, most: 0.02, step: 0.0005 }
+    : { at: wholeLength.value, least: 0.1, most: 1.5, step: 0.05 }),
+}));
+const moved = (at: number) => (gated.value ? (gateLength.value = at) : (wholeLength.value = at));
 const hasPhase = computed(() => curves.value.some((c) => c.curves.phaseDeg.some(Number.isFinite)));
 const step = computed(() => {
   const [r, h] = [reading.value, heard.value];
@@ -178,7 +190,7 @@ const step = computed(() => {
   <template v-else>
     <ChartFrame
       title="Envelope and window"
-      subtitle="the window ends at the line"
+      subtitle="what lies behind the line is not read"
       file="impulse"
       :table="[]"
       :min-height="150"
@@ -190,12 +202,13 @@ const step = computed(() => {
           :width="width"
           :height="height"
           :curves="[impulse.curve]"
-          :moments="[{ time: impulse.end, level: -10, name: 'end of the window' }]"
-          :from="-0.002"
-          :to="0.05"
+          :grip="grip"
+          :from="impulse.from"
+          :to="impulse.to"
           :low="-60"
           :high="3"
           label="Envelope of the impulse response"
+          @grip="moved"
         />
       </template>
     </ChartFrame>
