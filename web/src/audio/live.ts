@@ -213,9 +213,16 @@ export async function openInput(device: string | null): Promise<Live> {
       running.got += part.length;
     }
     if (at + heard.length < samples.length) return;
-    const { done, got } = running;
+    const { done, fail, got } = running;
     running = null;
-    done({ samples, lost: samples.length - got });
+    const now = track.getSettings().sampleRate;
+    if (settings.sampleRate !== undefined && now !== undefined && now !== settings.sampleRate)
+      fail(
+        new LiveError(
+          `The input went from ${settings.sampleRate} to ${now} Hz while it was recorded: somebody changed the device. Open it again, then measure again.`,
+        ),
+      );
+    else done({ samples, lost: samples.length - got });
   };
   track.addEventListener('ended', () =>
     live.stop('The input is gone: it was unplugged, or taken by another program. Plug it in and open it again.'),

@@ -8,8 +8,10 @@ import { clerk } from '../../stores/clerk';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import { type Said, useListen } from './useListen';
+import { usePlace } from './usePlace';
 
 const { doc, session, recordings, keep, put, calibrations, calibration } = useListen();
+const { place } = usePlace();
 const busy = computed(() => recordings.busy.value !== null);
 type Holding = 'found' | 'sweep' | 'speech' | TextKind;
 const holding = ref<Holding>('found');
@@ -34,7 +36,7 @@ const isText = (name: string) => !/\.(wav|wave)$/i.test(name);
 const titleOf = (file: File) => file.name.replace(/\.\w+$/, '').slice(0, 120) || 'Recording';
 const said = (file: File): Said => ({
   ...{ title: titleOf(file), by: 'file', from: file.name.slice(0, 200) },
-  ...{ loudspeakers: [], place: { name: 'Seat', at: null } },
+  ...{ loudspeakers: [], place: place.value },
 });
 
 async function bringText(file: File, as: TextKind): Promise<void> {

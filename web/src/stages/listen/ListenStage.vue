@@ -21,11 +21,13 @@ import ResponsePicture from './pictures/ResponsePicture.vue';
 import RingsPicture from './pictures/RingsPicture.vue';
 import TakePart from './TakePart.vue';
 import { useLive } from './useLive';
+import { usePlace } from './usePlace';
 import { useListen } from './useListen';
 
 const { session, recordings, main, heard, missing, list } = useListen();
-// The input stays open while the stage is, whatever part is shown; Escape silences from anywhere on it.
+// The input stays open and the microphone where it is while the stage is, whatever part is shown; Escape silences from anywhere on it.
 const live = useLive();
+usePlace();
 onKeyStroke('Escape', () => {
   if (live.sounding.value) live.stop();
 });

@@ -9,9 +9,11 @@ import ProgressBar from '../../parts/ProgressBar.vue';
 import { useAnswers } from '../../answers/answers';
 import { useListen } from './useListen';
 import { useLive } from './useLive';
+import { usePlace } from './usePlace';
 
 const { doc, recordings, keep, put, list } = useListen();
 const answers = useAnswers();
+const { place } = usePlace();
 const { state, live, devices, failed, peak, clipped, left, gainDb, levelled, events, ...at } = useLive();
 const { open, close, stop, findLevel } = at;
 const speakers = computed(() => answers.glance?.setting.loudspeakers ?? []);
@@ -90,8 +92,8 @@ async function go(): Promise<void> {
   }
 }
 const said = (who: string, from: string, names: readonly string[] = []) => ({
-  ...{ title: `${who}, Seat`.slice(0, 120), by: 'live' as const, from: from.slice(0, 200) },
-  ...{ loudspeakers: [...names], place: { name: 'Seat', at: null } },
+  ...{ title: `${who}, ${place.value.name}`.slice(0, 120), by: 'live' as const, from: from.slice(0, 200) },
+  ...{ loudspeakers: [...names], place: place.value },
   fullScaleDb: known.value?.fullScaleDb ?? null,
 });
 async function listenOnly(speech: boolean): Promise<void> {

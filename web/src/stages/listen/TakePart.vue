@@ -3,18 +3,16 @@
 import { computed, ref } from 'vue';
 import { mdiMicrophoneOutline } from '@mdi/js';
 import { QUIET } from '@tawny/core/synthesis/microphone';
-import { offSeat } from '@tawny/core/words/listen';
-import { useLengths } from '../../parts/keys';
-import { useAnswers } from '../../answers/answers';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import FilePart from './FilePart.vue';
 import LivePart from './LivePart.vue';
+import WherePart from './WherePart.vue';
 import { useListen } from './useListen';
+import { usePlace } from './usePlace';
 
 const { doc, recordings, keep, list } = useListen();
-const answers = useAnswers();
-const system = useLengths();
+const { place } = usePlace();
 const project = computed(() => doc.project!);
 const busy = computed(() => recordings.busy.value !== null);
 
@@ -28,8 +26,6 @@ const choices = computed(() => [
 const playing = computed(() =>
   choices.value.some((c) => c.value === played.value) ? played.value : choices.value[0]!.value,
 );
-/** Of the seat, as one looks from it, m. */
-const off = ref({ forward: 0, right: 0, up: 0 });
 const seconds = ref(5);
 const noise = ref(-85);
 const extra = ref<'nothing' | 'hum' | 'fan' | 'rattle' | 'clip'>('nothing');
@@ -41,22 +37,6 @@ const EXTRAS = [
   { value: 'clip', title: 'clipping' },
 ] as const;
 const extraHz = ref(50);
-const place = computed(() => {
-  const { forward, right, up } = off.value;
-  if (forward === 0 && right === 0 && up === 0) return { name: 'Seat', at: null };
-  // In the listener's frame x runs to the right and y away from the wall that is faced.
-  const { frame, head } = answers.glance!.setting;
-  const [x, y] = frame.toSurvey([head[0] + right, head[1] - forward]);
-  const round = (v: number) => Math.round(v * 1000) / 1000;
-  return {
-    name: offSeat(off.value, system.value),
-    at: {
-      x: round(x),
-      y: round(y),
-      z: round(head[2] + up),
-    },
-  };
-});
 async function measure(): Promise<void> {
   const stored = doc.stored;
   if (!stored) return;
@@ -86,6 +66,7 @@ async function measure(): Promise<void> {
 </script>
 
 <template>
+  <WherePart />
   <LivePart />
   <FilePart />
   <section aria-label="Simulated microphone">
@@ -95,9 +76,6 @@ async function measure(): Promise<void> {
       the real one.
     </p>
     <ChoiceField :model-value="playing" label="What plays" :items="choices" @update:model-value="played = $event" />
-    <NumberField v-model="off.forward" label="Forward of the seat" :min="-5" :max="5" />
-    <NumberField v-model="off.right" label="Right of it" :min="-5" :max="5" />
-    <NumberField v-model="off.up" label="Over the ears" :min="-1" :max="1.5" />
     <NumberField
       v-if="playing !== 'none'"
       v-model="seconds"

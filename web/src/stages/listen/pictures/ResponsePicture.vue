@@ -47,6 +47,14 @@ const drawn = computed(() => {
     ...(mean.value && curves.value.length > 2 ? [{ name: 'mean', look: 5, values: [...mean.value.mean] }] : []),
   ];
 });
+/** Of three and more the spread about their mean, a standard deviation either way. */
+const band = computed(() =>
+  kind.value === 'level' && mean.value && curves.value.length > 2
+    ? Array.from(mean.value.mean, (v, i) =>
+        Number.isFinite(v) ? { low: v - mean.value!.spread[i]!, high: v + mean.value!.spread[i]! } : null,
+      )
+    : null,
+);
 const shape = computed(() =>
   kind.value === 'phase'
     ? { low: -180, high: 180, unit: '°', digits: 0, depth: Infinity }
@@ -182,6 +190,7 @@ const step = computed(() => {
         :frequencies="grid"
         :curves="drawn"
         v-bind="shape"
+        :band="band"
         :blind-below="curves[0]?.curves.lowest ?? null"
         label="Response by frequency"
       />
