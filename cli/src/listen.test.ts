@@ -85,4 +85,29 @@ describe('listen and simulate', () => {
     );
     expect(await said('simulate', cabin, '--loudspeaker', 'left')).toMatch(/^usage/);
   });
+
+  test('tables somebody else read are told as recordings are; a wrong one by file, line and column', async () => {
+    const decay = file('decay.txt', 'Hz T20 T30\n500 0.41 0.44\n1000 0.38 0.40\n');
+    const [told] = await heard(decay, '--holds', 'decay');
+    expect(told).toMatchObject({
+      kind: 'decay',
+      decay: {
+        bands: [
+          { t20: 0.41, t30: 0.44 },
+          { t20: 0.38, t30: 0.4 },
+        ],
+      },
+    });
+    const flat = file('flat.csv', '20;-3,0\n20000;-3,0');
+    const [response] = await heard(flat, '--holds', 'response');
+    expect(response!.response.f[0]).toBeGreaterThanOrEqual(20);
+    response!.response.db.forEach((v) => expect(v).toBeCloseTo(-3, 6));
+    const odd = file('odd.csv', '125;20\n440;20');
+    const wrong = await tawny('listen', cabin, odd, '--holds', 'levels');
+    expect(wrong.status).not.toBe(0);
+    expect(wrong.err).toMatch(/odd\.csv: line 2, column 1: expected the middle of an octave .*, found 440 Hz/);
+    expect((await tawny('listen', cabin, flat, '--holds', 'colours')).err).toContain(
+      'expected one of response, decay, levels',
+    );
+  });
 });

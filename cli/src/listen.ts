@@ -2,6 +2,7 @@
 import type { Project } from '@tawny/core/document/schema/project';
 import { readResponseText } from '@tawny/core/formats/responseText';
 import { readWav, writeWav } from '@tawny/core/formats/wav';
+import { readFigures } from '@tawny/core/questions/listening';
 import { loadLinalg } from '@tawny/core/numerics/linalg/load';
 import { fixed } from '@tawny/core/quantities/format';
 import { type PlacedLoudspeaker, settingOf } from '@tawny/core/room/setting';
@@ -15,6 +16,7 @@ import { readHeard, responseCurves, WHOLE } from '@tawny/core/studies/listen/rea
 import { hearingSetting } from '@tawny/core/studies/listen/room';
 import { SIMULATED_RATE, simulated } from '@tawny/core/studies/listen/simulate';
 import { createWaveEngine } from '@tawny/core/studies/waves/waveEngine';
+import { tableCurves, tableDecay, tableOctaves } from '@tawny/core/studies/listen/tables';
 import { QUIET, type Surroundings } from '@tawny/core/synthesis/microphone';
 import { KIND_WORDS, warningSentence } from '@tawny/core/words/listen';
 
@@ -93,21 +95,48 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
     warnings: warnings.map(warningSentence),
   };
 }
-export type Listened = ReturnType<typeof listenTo>;
+
+const TABLES = ['response', 'decay', 'levels'] as const;
+type TableKind = (typeof TABLES)[number];
+
+export function tableKindOf(text: string): TableKind {
+  const kind = TABLES.find((k) => k === text);
+  if (kind) return kind;
+  throw new ListenError(`--holds: expected one of ${TABLES.join(', ')}, found "${text}"`);
+}
+
+/** Figures of a text file, told as a recording is. Throws ListenError with line and column where it is none. */
+export function tableIn(file: string, text: string, as: TableKind, calibration: Points | null) {
+  const read = readFigures(text, as);
+  if (!read.ok) throw new ListenError(`${file}: ${read.message}`);
+  const { figures } = read;
+  const curves = figures.kind === 'response' ? tableCurves(figures, FRACTION, calibration) : null;
+  const there = (curves?.grid ?? []).flatMap((_, i) => (Number.isFinite(curves!.levelsDb[i]) ? [i] : []));
+  const bands = figures.kind === 'decay' ? tableDecay(figures).map(bandRow) : [];
+  const thirds = figures.kind === 'decay' && figures.fraction === 3;
+  return {
+    ...{ file, kind: as, rate: null, channels: null, onsetS: null, snrDb: null, clippedSamples: 0 },
+    response: { f: there.map((i) => curves!.grid[i]!), db: there.map((i) => curves!.levelsDb[i]!) },
+    decay: { bands: thirds ? [] : bands, thirds: thirds ? bands : [] },
+    noise: figures.kind === 'levels' ? { octaves: tableOctaves(figures) } : null,
+    ...{ ringing: [], arrivals: [], speech: null, warnings: [] },
+  };
+}
+export type Listened = ReturnType<typeof listenTo> | ReturnType<typeof tableIn>;
 
 /** What is said of files without --json. */
 export function listenText(list: readonly Listened[]): string {
   const time = (v: number | null) => (v === null ? '–' : fixed(v, 2)).padStart(7);
   return list
     .map((l) => {
-      const bands = l.decay.bands.map(
+      const bands = [...l.decay.bands, ...(l.rate === null ? l.decay.thirds : [])].map(
         (b) => `  ${String(Math.round(b.fm)).padStart(6)} Hz${time(b.edt)}${time(b.t20)}${time(b.t30)}`,
       );
       const rings = l.ringing.map(
         (r) => `  ${fixed(r.f, 1)} Hz for ${fixed(r.decayS, 2)} s, ${fixed(r.levelDb, 0)} dB`,
       );
       return [
-        `${l.file}: ${KIND_WORDS[l.kind]}, ${l.rate} Hz${l.snrDb === null ? '' : `, ${fixed(l.snrDb, 0)} dB over the noise`}`,
+        `${l.file}: ${KIND_WORDS[l.kind]}${l.rate === null ? '' : `, ${l.rate} Hz`}${l.snrDb === null ? '' : `, ${fixed(l.snrDb, 0)} dB over the noise`}`,
         ...(bands.length > 0 ? ['  decay, s      EDT    T20    T30', ...bands] : []),
         ...(rings.length > 0 ? ['  what rings below 300 Hz', ...rings] : []),
         ...l.warnings.map((w) => `  ${w}`),

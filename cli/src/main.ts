@@ -17,6 +17,8 @@ import {
   ListenError,
   listenText,
   listenTo,
+  tableIn,
+  tableKindOf,
   loudspeakerOf,
   simulate,
   surroundingsOf,
@@ -30,7 +32,7 @@ export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
-  tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--json]  what is in recordings (WAV)
+  tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--json]  what is in recordings (WAV), or in tables
   tawny simulate PROJECT --loudspeaker ID --at seat|x,y,z --out FILE.wav [--impulse | --sweep F1,F2,SECONDS]
                  [--seed N] [--noise DB] [--hum F] [--rattle F] [--clip]  what a microphone would hear in the room; noise re full scale, as -70
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
@@ -72,6 +74,7 @@ const OPTIONS = {
   sweep: { type: 'string' },
   loudspeaker: { type: 'string' },
   calibration: { type: 'string' },
+  holds: { type: 'string' },
   at: { type: 'string' },
   out: { type: 'string' },
   seed: { type: 'string' },
@@ -106,7 +109,7 @@ function parsed(
 }
 
 function listen(args: readonly string[], streams: Streams): number {
-  const { positionals, values } = parsed(args, 2, 'more', 'sweep', 'loudspeaker', 'calibration', 'json');
+  const { positionals, values } = parsed(args, 2, 'more', 'sweep', 'loudspeaker', 'calibration', 'holds', 'json');
   const [file, ...recordings] = positionals as [string, ...string[]];
   const read = readProject(file);
   if (!read.ok) return explain(file, read.problems, streams);
@@ -117,8 +120,11 @@ function listen(args: readonly string[], streams: Streams): number {
     values.calibration === undefined
       ? null
       : calibrationOf(values.calibration, readFileSync(place(values.calibration), 'utf8'));
+  const holds = values.holds === undefined ? null : tableKindOf(values.holds);
   const list = recordings.map((name) => ({
-    ...listenTo(name, readFileSync(place(name)), c, { sweep, calibration }),
+    ...(holds
+      ? tableIn(name, readFileSync(place(name), 'utf8'), holds, calibration)
+      : listenTo(name, readFileSync(place(name)), c, { sweep, calibration })),
     ...(values.loudspeaker === undefined ? {} : { loudspeaker: values.loudspeaker }),
   }));
   streams.out(values.json ? JSON.stringify(list) : listenText(list));

@@ -64,11 +64,14 @@ export const REASON_WORDS: Readonly<Record<DecayReason, string>> = {
   'no-line': 'no straight fall to read',
 };
 
-export const KIND_WORDS: Readonly<Record<HeardImpulse['kind'], string>> = {
+export const KIND_WORDS: Readonly<Record<HeardImpulse['kind'] | 'response' | 'decay' | 'levels', string>> = {
   impulse: 'an impulse response',
   sweep: 'a sweep',
   noise: 'noise',
   speech: 'a voice',
+  response: 'levels by frequency',
+  decay: 'decay times',
+  levels: 'noise levels',
   silence: 'silence',
 };
 

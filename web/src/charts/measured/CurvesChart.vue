@@ -6,9 +6,9 @@
 import { area, line } from 'd3-shape';
 import { computed, useId } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { type Frame, frequencyScale, frequencyTicks, levelScale, roundTicks, spread } from '../axis';
-import { shortName } from './names';
+import { type Frame, frequencyScale, frequencyTicks, levelScale, roundTicks } from '../axis';
 import ChartAxes from '../ChartAxes.vue';
+import LineEnds, { type LineEnd } from './LineEnds.vue';
 import { usePointing } from '../pointing';
 import '../charts.css';
 
@@ -92,22 +92,15 @@ const bandPath = computed(() =>
         .y1((b) => y.value(Math.min(range.value.high, b!.high)))([...props.band]) ?? '')
     : '',
 );
-const ends = computed(() => {
-  const list = props.curves.flatMap((c) => {
-    const i = c.values.findLastIndex(told);
+const ends = computed((): LineEnd[] =>
+  props.curves.flatMap(({ name, look, ghost, values }) => {
+    const i = values.findLastIndex(told);
     // Of stems alone the last one stands for all.
-    const stem = i < 0 ? props.stems.findLast((s) => s.look === c.look && !s.ghost === !c.ghost) : undefined;
-    if (stem) return [{ name: c.name, look: c.look, ghost: c.ghost, y: y.value(stem.value) }];
-    return i < 0 ? [] : [{ name: c.name, look: c.look, ghost: c.ghost, y: y.value(c.values[i]!) }];
-  });
-  const places = spread(
-    list.map((e) => e.y),
-    14,
-    frame.value.top + 4,
-    props.height - frame.value.bottom,
-  );
-  return list.map((e, k) => ({ ...e, y: places[k]! }));
-});
+    const stem = i < 0 ? props.stems.findLast((s) => s.look === look && !s.ghost === !ghost) : undefined;
+    if (stem) return [{ name, look, ghost, y: y.value(stem.value) }];
+    return i < 0 ? [] : [{ name, look, ghost, y: y.value(values[i]!) }];
+  }),
+);
 const clip = useId();
 const { at, on } = usePointing(() => props.frequencies.map((f) => x.value(f)));
 const reading = computed(() => {
@@ -178,20 +171,7 @@ const foot = computed(() => props.height - frame.value.bottom);
         </circle>
       </g>
     </g>
-    <g v-for="(e, i) in ends" :key="`e${i}`">
-      <line
-        class="curve"
-        :class="[`look-${e.look % 6}`, { ghost: e.ghost }]"
-        :x1="width - frame.right + 4"
-        :x2="width - frame.right + 20"
-        :y1="e.y"
-        :y2="e.y"
-      />
-      <text class="end" :x="width - frame.right + 24" :y="e.y" dy="0.35em">
-        {{ shortName(e.name, 16) }}
-        <title>{{ e.name }}</title>
-      </text>
-    </g>
+    <LineEnds :frame="frame" :ends="ends" />
     <g v-if="reading" class="reading">
       <line :x1="reading.x" :x2="reading.x" :y1="frame.top" :y2="foot" />
       <text :x="frame.left + 6" :y="frame.top + 10">{{ reading.text }}</text>

@@ -4,8 +4,9 @@ import { line } from 'd3-shape';
 import { scaleLinear } from 'd3-scale';
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
-import { type Frame, levelScale, roundTicks, spread } from '../axis';
+import { type Frame, levelScale, roundTicks } from '../axis';
 import ChartAxes from '../ChartAxes.vue';
+import LineEnds, { type LineEnd } from './LineEnds.vue';
 import { usePointing } from '../pointing';
 import '../charts.css';
 
@@ -69,19 +70,12 @@ const pathOf = (points: PointLine['points']) =>
     .defined((p) => p.value !== null)
     .x((p) => x.value(p.x))
     .y((p) => y.value(p.value!))([...points]) ?? '';
-const ends = computed(() => {
-  const list = props.lines.flatMap((l) => {
-    const end = l.points.findLast((p) => p.value !== null);
-    return end ? [{ name: l.name, look: l.look, y: y.value(end.value!) }] : [];
-  });
-  const places = spread(
-    list.map((e) => e.y),
-    14,
-    frame.value.top + 4,
-    foot.value,
-  );
-  return list.map((e, k) => ({ ...e, y: places[k]! }));
-});
+const ends = computed((): LineEnd[] =>
+  props.lines.flatMap(({ name, look, points }) => {
+    const end = points.findLast((p) => p.value !== null);
+    return end ? [{ name, look, y: y.value(end.value!) }] : [];
+  }),
+);
 const { at, on } = usePointing(() => props.stops.map((s) => x.value(s.x)));
 const reading = computed(() => {
   if (at.value === null) return null;
@@ -122,17 +116,7 @@ const reading = computed(() => {
         />
       </template>
     </g>
-    <g v-for="e in ends" :key="e.name">
-      <line
-        class="curve"
-        :class="`look-${e.look % 6}`"
-        :x1="width - frame.right + 4"
-        :x2="width - frame.right + 20"
-        :y1="e.y"
-        :y2="e.y"
-      />
-      <text class="end" :x="width - frame.right + 24" :y="e.y" dy="0.35em">{{ e.name }}</text>
-    </g>
+    <LineEnds :frame="frame" :ends="ends" />
     <g v-if="reading" class="reading">
       <line :x1="reading.x" :x2="reading.x" :y1="frame.top" :y2="foot" />
       <text :x="frame.left + 6" :y="frame.top + 10">{{ reading.text }}</text>

@@ -9,9 +9,12 @@ import PhotoRow from '../../desk/PhotoRow.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
 import { MOST_SHOWN, useListen } from './useListen';
+import { usePlace } from './usePlace';
+import { equal } from '@tawny/core/document/sharing';
 import { roomKey, soundingOf } from '@tawny/core/document/soundingRoom';
 
 const { list, shown, main, toggle, change, doc, session, recordings, calibrations } = useListen();
+const { place } = usePlace();
 const FLAT = 'flat';
 const microphones = computed(() => [
   { value: FLAT, title: 'taken as flat' },
@@ -98,6 +101,11 @@ function remove(): void {
       @update:model-value="change(main, { fullScaleDb: $event })"
       @clear="change(main, { fullScaleDb: null })"
     />
+    <p v-if="!equal(place, { name: main.place.name, at: main.place.at })" class="soft">
+      <v-btn size="x-small" variant="text" data-place-again @click="change(main, { place })"
+        >It stood where it stands under Take: {{ place.name }}</v-btn
+      >
+    </p>
     <ChoiceField
       v-if="calibrations.length > 0 && main.by !== 'simulated'"
       :model-value="main.calibration ?? FLAT"
