@@ -114,7 +114,6 @@ test('recordings from files: an impulse response is read, what is none is refuse
   await part(page, 'take');
   await page.getByLabel('Recording').setInputFiles(broken);
   await expect(page.locator('.failed')).toContainText(/broken\.wav: byte \d+: expected/);
-  await choose(page, 'Also there', 'mains hum');
   // The microphone is moved on the plan by keys, stays there while another part is looked at, and comes back.
   await page.locator('[data-microphone]').focus();
   await page.keyboard.press('Shift+ArrowDown');
@@ -123,6 +122,7 @@ test('recordings from files: an impulse response is read, what is none is refuse
   await expect(page.locator('[data-place]')).toContainText('10.0 cm back');
   await page.locator('[data-microphone]').focus();
   await page.keyboard.press('Shift+ArrowUp');
+  await choose(page, 'Also there', 'mains hum');
   await page.locator('[data-measure-now]').click();
   await expect(kept(page, 'L, Seat')).toBeVisible({ timeout: 120_000 });
   await expect(page.getByLabel('What is wrong with this recording')).toContainText(/hum of (49|50)\.\d Hz/);

@@ -67,7 +67,7 @@ test('the search draws its map, lists the best few, and one click takes the head
   await tab(page, 'search');
   await page.locator('[data-search]').click();
   await expect(page.locator('[data-found]').first()).toBeVisible({ timeout: 30_000 });
-  expect(await page.locator('[data-costs] rect').count()).toBeGreaterThan(100);
+  await expect.poll(() => page.locator('[data-costs] rect').count()).toBeGreaterThan(100);
   const first = page.locator('[data-found]').first();
   const [, front] = /([\d.]+) cm from the front/.exec(await first.innerText())!;
   await first.getByRole('button', { name: 'Try it' }).click();
