@@ -18,7 +18,7 @@ import { readHeard, responseCurves, type ResponseCurves } from '../studies/liste
 import { hearingSetting, type Place } from '../studies/listen/room';
 import { simulated } from '../studies/listen/simulate';
 import { keptResponse, type Table, tableCurves } from '../studies/listen/tables';
-import type { Heard, HeardImpulse, Recording, Took } from '../studies/listen/types';
+import type { Heard, HeardImpulse, Took } from '../studies/listen/types';
 import { createWaveEngine } from '../studies/waves/waveEngine';
 import type { Surroundings } from '../synthesis/microphone';
 import type { Points } from '../signal/calibration';
@@ -107,21 +107,18 @@ const MOST_TOLD = 3;
 /** A voice is kept for so long, s. */
 const MOST_SPEECH = 30;
 
-function spoken({ samples, rate, fullScale, shortened = false, channels = 1 }: Recording): Listened {
-  const kept = Float32Array.from({ length: Math.min(samples.length, MOST_SPEECH * rate) }, (_, i) => samples[i]!);
-  const took = { ...NOTHING_TOLD, clipped: clippedSamples(samples, fullScale), channels, shortened };
-  const warnings = tookWarnings({ kind: 'speech', took });
+/** A voice: kept as it is, and told how its take went. */
+function spoken(samples: Float32Array<ArrayBuffer>, rate: number, took: Took): Listened {
+  const kept = samples.slice(0, MOST_SPEECH * rate);
+  const nothing = { quiet: null, sweep: null, impulse: null, noise: null };
   return {
     ok: true,
     kind: 'speech',
     samples: kept,
-    quiet: null,
     rate,
-    sweep: null,
     took,
-    impulse: null,
-    noise: null,
-    warnings,
+    ...nothing,
+    warnings: tookWarnings({ kind: 'speech', took }),
   };
 }
 
@@ -167,8 +164,12 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
         const { channels, rate, fullScale, shortened } = read.wav;
         if (task.sweep && task.sweep.to > rate / 2)
           return { ok: false, message: `expected a sweep up to ${rate / 2} Hz at most, found ${task.sweep.to} Hz` };
-        const recording = { samples: channels[0]!, rate, fullScale, shortened, channels: channels.length };
-        return task.speech ? spoken(recording) : listened(hear(recording, task.sweep), progress);
+        const [samples, count] = [channels[0]!, channels.length];
+        if (task.speech) {
+          const clipped = clippedSamples(samples, fullScale);
+          return spoken(samples, rate, { ...NOTHING_TOLD, clipped, channels: count, shortened });
+        }
+        return listened(hear({ samples, rate, fullScale, shortened, channels: count }, task.sweep), progress);
       }
       case 'text':
         return readFigures(task.text, task.as);
@@ -178,14 +179,13 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
         const takes = Array.from({ length: task.takes }, (_, i) => all.subarray(i * length, (i + 1) * length));
         const clipped = clippedSamples(all, CLIPPED_LIVE);
         const samples = takes.length > 1 ? averageAligned(takes).mean : takes[0]!;
-        if (task.speech) return spoken({ samples, rate: task.rate, fullScale: CLIPPED_LIVE });
+        if (task.speech) return spoken(takes[0]!, task.rate, { ...NOTHING_TOLD, clipped });
         const heard = hear({ samples, rate: task.rate, fullScale: Infinity }, task.sweep);
         return listened({ ...heard, took: { ...heard.took, clipped } }, progress);
       }
       case 'read': {
         const { rate, kind, sweep, took } = task;
-        if (kind === 'speech')
-          return { ...spoken({ samples: new Float32Array(task.bytes), rate, fullScale: Infinity }), took };
+        if (kind === 'speech') return spoken(new Float32Array(task.bytes), rate, took);
         const [samples, quiet] = [new Float32Array(task.bytes), task.quiet && new Float32Array(task.quiet)];
         return listened(heardAgain({ samples, quiet, rate, kind, sweep, took }), progress);
       }

@@ -9,7 +9,7 @@ export interface LoudEvent {
 }
 
 /** Over the room at rest that makes an event, and under which it ends again, dB. */
-const OVER_DB = 10;
+export const OVER_DB = 10;
 const ENDS_DB = 5;
 /** An event has ended when it has been quiet for so long; the room at rest follows so slowly upwards, and downwards, s. */
 const QUIET_S = 0.6;

@@ -40,6 +40,21 @@ export function warningSentence(w: ListenWarning): string {
   }
 }
 
+/** Wanted at the microphone where its level is known, dB; and over the noise where it is not. */
+export const WANTED_DB_SPL = 75;
+const GOOD_OVER_DB = 40;
+
+/** Whether the level found before a sweep is enough. `fullScaleDb`: sound level of a full-scale sine; null: not known. */
+export function levelSentence(found: { overDb: number; levelDb: number }, fullScaleDb: number | null): string {
+  const [got, enough, what] =
+    fullScaleDb === null
+      ? [found.overDb, found.overDb >= GOOD_OVER_DB, 'dB over the noise']
+      : [found.levelDb + fullScaleDb, found.levelDb + fullScaleDb >= WANTED_DB_SPL - 1, 'dB at the microphone'];
+  return enough
+    ? `${fixed(got, 0)} ${what}: good.`
+    : `Only ${fixed(got, 0)} ${what} at the ceiling: a quieter room, more gain at the amplifier, or a longer sweep with repeats.`;
+}
+
 /** Range T30 and T20 need, dB. */
 const [FOR_T30, FOR_T20] = [45, 35];
 

@@ -29,6 +29,8 @@ export interface Live {
   channel: number;
   /** Called a few times a second with the peak since the last call, re full scale, its mean square, and how long that was, s. */
   onLevel: (peak: number, meanSquare: number, seconds: number) => void;
+  /** Called when the input goes, whatever is done with it, with why. */
+  onGone: (reason: string) => void;
   /** Which output plays: −1 the left one, 1 the right one, 0 both. */
   pan: -1 | 0 | 1;
   /** Plays `sound` (or nothing) at a gain and records so long, s. Rejects with a LiveError when it is stopped or the input goes. */
@@ -129,6 +131,7 @@ export async function openInput(device: string | null): Promise<Live> {
     },
     channel: 0,
     onLevel: () => {},
+    onGone: () => {},
     pan: 0,
     take(sound, gain, seconds) {
       live.stop('Another take was begun.');
@@ -224,9 +227,11 @@ export async function openInput(device: string | null): Promise<Live> {
       );
     else done({ samples, lost: samples.length - got });
   };
-  track.addEventListener('ended', () =>
-    live.stop('The input is gone: it was unplugged, or taken by another program. Plug it in and open it again.'),
-  );
+  track.addEventListener('ended', () => {
+    const reason = 'The input is gone: it was unplugged, or taken by another program. Plug it in and open it again.';
+    live.stop(reason);
+    live.onGone(reason);
+  });
   const hidden = () => {
     if (document.hidden && running)
       live.stop(

@@ -64,12 +64,12 @@ function createRecordings(client = createStudyClient(startWorker)) {
     return (await store.read(hash)) ?? shipped(hash, store);
   }
 
-  /** What came of a task, told where it failed. */
   /** What was told before stays until somebody asks for something else: reading goes on beside. */
   const asks = (what: string, task: () => Promise<ListenTask> | ListenTask) => {
     failed.value = null;
     return attempt(what, task);
   };
+  /** What came of a task, told where it failed. */
   async function attempt(what: string, task: () => Promise<ListenTask> | ListenTask): Promise<ListenOutcome | null> {
     try {
       const outcome = await run(what, task);

@@ -98,6 +98,9 @@ export interface BoxTuning {
   drawn: number;
   /** So many ports open, each with where the box as built would then be tuned, Hz. */
   ports: { open: number; f: number }[];
+  /** What is wanted, Hz, and the number of ports that comes nearest. */
+  wanted: number;
+  nearest: { open: number; f: number };
   /** Length of the ports that brings it to the wanted frequency with all of them open, m; null: none does. */
   length: number | null;
 }
@@ -109,14 +112,14 @@ const LONGEST_PORT = 1;
 /**
  * Where a box is tuned: with its ports open its mouth and what is in it answer most at one frequency. `open` and `shut` are the responses at its mouth
  * with the ports open and stopped; the difference stands out there. The box as built differs from the drawing by one factor, which its other tunings
- * share: f is as √(S/VL′) (see helmholtzBox). `now`: ports open while it was measured.
+ * share: f is as √(S/VL′) (see helmholtzBox). `now`: ports open while it was measured; `asked`: wanted, Hz; null: as drawn.
  */
 export function boxTuning(
   open: Levels,
   shut: Levels,
   box: HelmholtzBox,
   now: number,
-  wanted: number,
+  asked: number | null,
   air: Air,
 ): BoxTuning | null {
   const count = box.count ?? 1;
@@ -133,7 +136,10 @@ export function boxTuning(
   const built = f / drawn;
   const ports = openHoleTable({ ...box, holes: count }, air).map((t) => ({ open: t.open, f: t.f0 * built }));
   const at = (length: number) => helmholtzBox({ ...box, length, places: undefined }, air).f0 * built;
-  return { f, byDb, drawn, ports, length: lengthFor(at, wanted) };
+  const wanted = asked ?? drawn;
+  const off = (port: { f: number }) => Math.abs(port.f - wanted);
+  const nearest = ports.reduce((a, b) => (off(b) < off(a) ? b : a));
+  return { f, byDb, drawn, ports, wanted, nearest, length: lengthFor(at, wanted) };
 }
 
 /** Longer ports are tuned lower: halved until a tenth of a millimetre. */

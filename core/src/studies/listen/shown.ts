@@ -1,4 +1,5 @@
 /** What is shown of a measurement, whether it was read here or by somebody else: decay by band, the room at rest by octave. */
+import { weightedLevel, type Weighting } from '../../criteria/noiseCurves';
 import type { Holds, Measurement } from '../../document/schema/project';
 import { OCTAVE_MIDBANDS } from '../../quantities/bands';
 import type { Fraction } from '../../signal/bandFilters';
@@ -40,4 +41,15 @@ export function noiseShown(
     tones: noise.tones,
     seconds: noise.seconds,
   };
+}
+
+/** Sound level full scale stands for when a meter beside the microphone read so much while the room was at rest, dB. */
+export function fullScaleByMeter(
+  noise: NoiseShown,
+  fullScaleDb: number | null,
+  meterDb: number,
+  weighting: Weighting,
+): number {
+  const shown = weightedLevel(noise.octaves, weighting) - (fullScaleDb ?? 0);
+  return Number((meterDb - shown).toFixed(1));
 }

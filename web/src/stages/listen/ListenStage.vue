@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Listen: measure the room, read it honestly, keep it, compare it. */
-import { computed } from 'vue';
+import { computed, onBeforeUnmount } from 'vue';
 import { onKeyStroke } from '@vueuse/core';
 import { isSound } from '@tawny/core/document/schema/project';
 import { takeSentence, warningSentence } from '@tawny/core/words/listen';
@@ -28,6 +28,8 @@ const { session, recordings, main, heard, missing, list } = useListen();
 // The input stays open and the microphone where it is while the stage is, whatever part is shown; Escape silences from anywhere on it.
 const live = useLive();
 usePlace();
+// Who goes elsewhere while the watch waits loses nothing of it.
+onBeforeUnmount(live.keepWatch);
 onKeyStroke('Escape', () => {
   if (live.sounding.value) live.stop();
 });

@@ -3,6 +3,7 @@
 import { computed, ref } from 'vue';
 import { mdiMicrophoneOutline, mdiStop } from '@mdi/js';
 import { fixed } from '@tawny/core/quantities/format';
+import { levelSentence, WANTED_DB_SPL } from '@tawny/core/words/listen';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
@@ -11,10 +12,10 @@ import { useListen } from './useListen';
 import { useLive } from './useLive';
 import { usePlace } from './usePlace';
 
-const { doc, recordings, keep, put, list } = useListen();
+const { doc, recordings, keep } = useListen();
 const answers = useAnswers();
 const { place } = usePlace();
-const { state, live, devices, failed, peak, clipped, left, gainDb, levelled, events, ...at } = useLive();
+const { state, live, devices, failed, peak, clipped, left, gainDb, levelled, events, known, ...at } = useLive();
 const { open, close, stop, findLevel } = at;
 const speakers = computed(() => answers.glance?.setting.loudspeakers ?? []);
 const letters = computed(() => speakers.value.map((l) => l.letter));
@@ -47,27 +48,10 @@ const sounds = computed(() => playing.value !== 'noise' && playing.value !== 'vo
 const playing = computed(() =>
   choices.value.some((c) => c.value === played.value) ? played.value : (choices.value[0]?.value ?? ''),
 );
-/** Sound level full scale stands for, as it was last typed for this input; true only while its gain is left alone. */
-const known = computed(() => {
-  const label = live.value?.opened.label;
-  return list.value.findLast((m) => m.by === 'live' && m.from === label && m.fullScaleDb !== null) ?? null;
-});
-/** Wanted at the microphone, dB. */
-const WANTED = 75;
-const wantedDb = computed(() => (known.value ? WANTED - known.value.fullScaleDb! : null));
-const levelSentence = computed(() => {
-  const l = levelled.value;
-  if (!l) return '';
-  if (known.value) {
-    const level = l.levelDb + known.value.fullScaleDb!;
-    return level >= WANTED - 1
-      ? `${fixed(level, 0)} dB at the microphone: good.`
-      : `Only ${fixed(level, 0)} dB at the microphone at the ceiling; ${WANTED} dB are wanted: more gain at the amplifier, or a longer sweep with repeats.`;
-  }
-  return l.overDb >= 40
-    ? `${fixed(l.overDb, 0)} dB over the noise: good.`
-    : `Only ${fixed(l.overDb, 0)} dB over the noise at the ceiling: a quieter room, more gain at the amplifier, or a longer sweep with repeats.`;
-});
+const wantedDb = computed(() => (known.value ? WANTED_DB_SPL - known.value.fullScaleDb! : null));
+const levelText = computed(() =>
+  levelled.value ? levelSentence(levelled.value, known.value?.fullScaleDb ?? null) : '',
+);
 const ceiling = ref(-12);
 const seconds = ref(8);
 const repeats = ref(1);
@@ -101,17 +85,6 @@ async function listenOnly(speech: boolean): Promise<void> {
   if (!taken) return;
   const heard = await recordings.recorded(taken.samples, { rate: taken.rate, sweep: null, takes: 1, speech });
   if (heard) await keep(heard, said(speech ? 'A sentence' : 'Noise', taken.from));
-}
-/** What the watch noted is kept, unless there was nothing. */
-function endWatch(): void {
-  const watched = at.endWatch();
-  const rest = watched?.background() ?? null;
-  if (!watched || rest === null || watched.events().length === 0) return;
-  const list = watched.events().slice(0, 1000);
-  put(
-    { kind: 'events', seconds: watched.seconds(), restDb: rest, list },
-    said('Loud events', live.value?.opened.label ?? ''),
-  );
 }
 const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, peak.value))) / 80));
 </script>
@@ -191,7 +164,7 @@ const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, pea
         unit="s"
       />
       <NumberField v-if="sounds" v-model="repeats" label="Repeats" kind="number" :min="1" :max="8" whole />
-      <p v-if="levelled !== null && sounds" class="soft" data-levelled>{{ levelSentence }}</p>
+      <p v-if="levelled !== null && sounds" class="soft" data-levelled>{{ levelText }}</p>
       <p v-if="known" class="soft">
         Full scale is {{ fixed(known.fullScaleDb!, 1) }} dB, as for “{{ known.title }}”, while the gain of the input is
         left alone.
@@ -207,7 +180,7 @@ const meter = computed(() => Math.max(0, 1 + (20 * Math.log10(Math.max(1e-6, pea
           variant="flat"
           :prepend-icon="mdiStop"
           data-stop
-          @click="state === 'watching' ? endWatch() : stop()"
+          @click="state === 'watching' ? at.keepWatch() : stop()"
           >Stop</v-btn
         >
         <template v-else>

@@ -33,17 +33,8 @@ const found = computed(() => {
   const box = recipe.value && portBox(recipe.value);
   if (!open || !shut || !box || !answers.glance) return null;
   const { rho, c } = answers.glance.setting;
-  const asked = (f: number) => boxTuning(open.curves, shut.curves, box, now.value, f, { rho, c });
-  const first = asked(1);
-  return first && { ...asked(wanted.value ?? first.drawn)!, wanted: wanted.value ?? first.drawn };
+  return boxTuning(open.curves, shut.curves, box, now.value, wanted.value, { rho, c });
 });
-const nearest = computed(() =>
-  found.value
-    ? found.value.ports.reduce((a, b) =>
-        Math.abs(b.f - found.value!.wanted) < Math.abs(a.f - found.value!.wanted) ? b : a,
-      )
-    : null,
-);
 </script>
 
 <template>
@@ -81,7 +72,7 @@ const nearest = computed(() =>
       @update:model-value="wanted = $event"
       @clear="wanted = null"
     />
-    <template v-if="found && nearest">
+    <template v-if="found">
       <p data-tuning>
         It is tuned to <strong>{{ fixed(found.f, 1) }} Hz</strong> ({{ fixed(Math.abs(found.byDb), 1) }} dB
         {{ found.byDb < 0 ? 'less' : 'more' }} there than with its ports stopped); the drawing says
@@ -89,9 +80,9 @@ const nearest = computed(() =>
         {{
           Math.abs(found.byDb) < 3
             ? 'That hardly stands out: bring the microphone nearer, or the box is not tight.'
-            : nearest.open === now
+            : found.nearest.open === now
               ? 'No other number of open ports comes nearer to what is wanted.'
-              : `Open ${nearest.open} of ${count}: ${fixed(nearest.f, 1)} Hz.`
+              : `Open ${found.nearest.open} of ${count}: ${fixed(found.nearest.f, 1)} Hz.`
         }}
         {{
           found.length === null
@@ -107,7 +98,7 @@ const nearest = computed(() =>
           </tr>
         </thead>
         <tbody>
-          <tr v-for="p in found.ports" :key="p.open" :class="{ selected: p.open === nearest.open }">
+          <tr v-for="p in found.ports" :key="p.open" :class="{ selected: p.open === found.nearest.open }">
             <td>{{ p.open }}</td>
             <td class="figure">{{ fixed(p.f, 1) }}</td>
           </tr>

@@ -3,6 +3,8 @@ import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
 import { createLoudWatch, type LoudEvent, type LoudWatch } from '@tawny/core/signal/loudEvents';
 import { eased, sweepSamples } from '@tawny/core/signal/sweep';
+import { useListen } from './useListen';
+import { usePlace } from './usePlace';
 import { FULL, inputs, type Live, LiveError, openInput } from '../../audio/live';
 
 export type LiveState = 'closed' | 'opening' | 'open' | 'levelling' | 'measuring' | 'watching';
@@ -11,6 +13,7 @@ export type LiveState = 'closed' | 'opening' | 'open' | 'levelling' | 'measuring
 const WANTED_DB = 45;
 /** Silence behind a sweep, s. */
 const SILENCE = 1.6;
+const MOST_EVENTS = 1000;
 
 export const useLive = createSharedComposable(() => {
   const state = ref<LiveState>('closed');
@@ -26,6 +29,14 @@ export const useLive = createSharedComposable(() => {
   const levelled = shallowRef<{ overDb: number; levelDb: number } | null>(null);
   let watching: LoudWatch | null = null;
   const events = shallowRef<LoudEvent[]>([]);
+
+  const { put, list } = useListen();
+  const { place } = usePlace();
+  /** The last measurement of this input whose full scale is known; true of the next only while its gain is left alone. */
+  const known = computed(() => {
+    const label = live.value?.opened.label;
+    return list.value.findLast((m) => m.by === 'live' && m.from === label && m.fullScaleDb !== null) ?? null;
+  });
 
   const tell = (error: unknown) =>
     (failed.value = error instanceof LiveError ? error.message : `The measurement failed: ${String(error)}.`);
@@ -44,6 +55,11 @@ export const useLive = createSharedComposable(() => {
           events.value = watching.events();
         }
         if (p >= FULL) clipped.value = true;
+      };
+      opened.onGone = (reason) => {
+        keepWatch();
+        close();
+        failed.value = reason;
       };
       live.value = opened;
       state.value = 'open';
@@ -86,11 +102,22 @@ export const useLive = createSharedComposable(() => {
     failed.value = null;
     state.value = 'watching';
   }
-  function endWatch(): LoudWatch | null {
-    const ended = watching;
+  /** What was noted is kept, unless there was nothing. */
+  function keepWatch(): void {
+    const [ended, at] = [watching, live.value];
     watching = null;
-    if (live.value) state.value = 'open';
-    return ended;
+    if (!ended || !at) return;
+    state.value = 'open';
+    const rest = ended.background();
+    const list = ended.events().slice(0, MOST_EVENTS);
+    if (rest === null || list.length === 0) return;
+    put(
+      { kind: 'events', seconds: ended.seconds(), restDb: rest, list },
+      {
+        ...{ title: `Loud events, ${place.value.name}`.slice(0, 120), by: 'live', from: at.opened.label.slice(0, 200) },
+        ...{ loudspeakers: [], place: place.value, fullScaleDb: known.value?.fullScaleDb ?? null },
+      },
+    );
   }
   /** Records so long while nothing is played; null where it was broken off, which is told. */
   async function record(seconds: number) {
@@ -147,6 +174,6 @@ export const useLive = createSharedComposable(() => {
   onScopeDispose(close);
   return {
     ...{ state, sounding, live, devices, failed, peak, clipped, left, gainDb, levelled, events },
-    ...{ open, close, stop, findLevel, measure, record, watch, endWatch },
+    ...{ open, close, stop, findLevel, measure, record, watch, keepWatch, known },
   };
 });

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 /** Noise while nothing was played: by octave, rated where its sound level is known, with its tones. */
 import { computed, ref } from 'vue';
-import { rateNoise, weightedLevel, type Weighting, WEIGHTINGS } from '@tawny/core/criteria/noiseCurves';
+import { rateNoise, type Weighting, WEIGHTINGS } from '@tawny/core/criteria/noiseCurves';
 import { OCTAVE_MIDBANDS, OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
+import { OVER_DB } from '@tawny/core/signal/loudEvents';
+import { fullScaleByMeter } from '@tawny/core/studies/listen/shown';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import ChoiceField from '../../../fields/ChoiceField.vue';
@@ -42,8 +44,7 @@ const METERS = WEIGHTINGS.map((w) => ({ value: w, title: `dB(${w})` }));
 function takeMeter(): void {
   const [m, n] = [main.value, noise.value];
   if (!m || !n || meter.value === null) return;
-  const shownNow = weightedLevel(n.octaves, weighting.value) - (m.fullScaleDb ?? 0);
-  change(m, { fullScaleDb: Number((meter.value - shownNow).toFixed(1)) });
+  change(m, { fullScaleDb: fullScaleByMeter(n, m.fullScaleDb, meter.value, weighting.value) });
   meter.value = null;
 }
 const values = computed(() => curves.value.flatMap((c) => c.values.filter((v) => v !== null)));
@@ -54,8 +55,8 @@ const table = computed(() => OCTAVES.map((f, i) => ({ Hz: f, dB: levels.value[i]
   <template v-if="watched">
     <p class="notice" data-events>
       In {{ lasting(watched.seconds) }}
-      {{ watched.list.length === 1 ? 'one sound stood' : `${watched.list.length} sounds stood` }} more than 10 dB out of
-      the room at rest ({{ levelText(watched.restDb) }}).
+      {{ watched.list.length === 1 ? 'one sound stood' : `${watched.list.length} sounds stood` }} more than
+      {{ OVER_DB }} dB out of the room at rest ({{ levelText(watched.restDb) }}).
     </p>
     <div class="scrolled tall" tabindex="0" role="region" aria-label="Loud events">
       <table class="list" aria-label="Loud events">

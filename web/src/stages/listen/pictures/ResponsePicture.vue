@@ -94,7 +94,7 @@ const table = computed(() =>
   grid.value.map((f, i) => ({
     Hz: Number(f.toFixed(2)),
     ...Object.fromEntries(
-      drawn.value.map((c) => [c.name, c.values[i] == null ? null : Number(c.values[i].toFixed(2))]),
+      drawn.value.map((c) => [c.name, Number.isFinite(c.values[i]) ? Number(c.values[i]!.toFixed(2)) : null]),
     ),
   })),
 );
@@ -170,7 +170,7 @@ const step = computed(() => {
   <p v-if="kind === 'difference' && drawn.length === 0" class="notice">
     Draw a second measurement, under Kept: the difference of every further one from the first is shown here.
   </p>
-  <p v-if="(kind === 'impulse' && !impulse) || (kind === 'phase' && !hasPhase)" class="notice">
+  <p v-if="(kind === 'impulse' && !impulse) || ((kind === 'phase' || kind === 'delay') && !hasPhase)" class="notice">
     A table of levels says nothing of it.
   </p>
   <ChartFrame
@@ -196,7 +196,7 @@ const step = computed(() => {
       />
     </template>
   </ChartFrame>
-  <template v-else>
+  <template v-else-if="impulse">
     <ChartFrame
       title="Envelope and window"
       subtitle="what lies behind the line is not read"
@@ -207,7 +207,6 @@ const step = computed(() => {
     >
       <template #default="{ width, height }">
         <TimesChart
-          v-if="impulse"
           :width="width"
           :height="height"
           :curves="[impulse.curve]"
