@@ -114,7 +114,9 @@ test('left, then right; a sentence; and what is louder than the room is waited f
       { intervals: [1500], timeout: 60_000 },
     )
     .toMatch(/\d+ noted/);
-  await page.locator('[data-stop]').click();
+  // Who goes elsewhere loses nothing of it.
+  await stage(page, 'seat');
+  await stage(page, 'listen');
   await part(page, 'noise');
   await expect(page.locator('[data-events]')).toContainText('more than 10 dB out of the room at rest');
   await expect(page.getByRole('table', { name: 'Loud events' }).locator('tbody tr').first()).toBeVisible();
