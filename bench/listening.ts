@@ -9,7 +9,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { uniform } from '../core/src/numerics/random';
 import { convolve } from '../core/src/signal/fourier';
-import { eased, sweepSamples } from '../core/src/signal/sweep';
+import { eased, sweepSamples } from '../core/src/signal/played/sweep';
 import { hear } from '../core/src/studies/listen/hear';
 import { readHeard, responseCurves, WHOLE } from '../core/src/studies/listen/read';
 

@@ -10,7 +10,7 @@ import type { BandDecay } from '@tawny/core/signal/decay';
 import type { Points } from '@tawny/core/signal/calibration';
 import type { Samples } from '@tawny/core/signal/fourier';
 import { speechIndex } from '@tawny/core/signal/speech';
-import type { Sweep } from '@tawny/core/signal/sweep';
+import type { Sweep } from '@tawny/core/signal/played/sweep';
 import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
 import { hearingSetting } from '@tawny/core/studies/listen/room';

@@ -5,7 +5,7 @@ import { decayOf, broadbandFigures, type BandFigures } from '@tawny/core/signal/
 import { spectrumOf } from '@tawny/core/signal/fourier';
 import { clippedSamples } from '@tawny/core/signal/onset';
 import { smoother } from '@tawny/core/signal/smoothing';
-import { responseToSweep } from '@tawny/core/signal/sweep';
+import { responseToSweep } from '@tawny/core/signal/played/sweep';
 import { readWav } from '@tawny/core/formats/wav';
 import { CalcError, checked, type CalcContext, type Topic } from './types';
 

@@ -10,7 +10,7 @@ import { readResponseText } from '../formats/responseText';
 import { readWav } from '../formats/wav';
 import type { Linalg } from '../numerics/linalg/types';
 import { clippedSamples, onsetOf } from '../signal/onset';
-import { averageAligned, type Sweep } from '../signal/sweep';
+import { averageAligned, type Sweep } from '../signal/played/sweep';
 import { waveModes } from '../studies/bass/answer';
 import type { PredictedMode } from '../studies/listen/beside';
 import { hear, heardAgain, NOTHING_TOLD, tookWarnings } from '../studies/listen/hear';

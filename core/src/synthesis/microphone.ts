@@ -1,7 +1,7 @@
 /** What a microphone and its surroundings make of a sound: noise, hum, a thing that rattles, a clock that drifts, a stage that clips. Seeded. */
 import { uniform } from '../numerics/random';
 import { convolve, type Samples } from '../signal/fourier';
-import { pinkNoise } from '../signal/noise';
+import { pinkNoise } from '../signal/played/noise';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { LN10, PI, abs, exp, floor, max, min, round, sin, sqrt } = Math;

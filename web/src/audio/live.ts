@@ -2,7 +2,7 @@
  * Measuring with what is plugged in: an input opened as raw as the browser allows, a sound played, and what comes back of it, placed by frames. Nothing sounds before
  * it is asked for; stopping silences within one block.
  */
-import { pinkNoise } from '@tawny/core/signal/noise';
+import { pinkNoise } from '@tawny/core/signal/played/noise';
 import capture from './capture.worklet.ts?worker&url';
 
 /** Why nothing could be opened, or a take was broken off; as a sentence. */

@@ -1,6 +1,6 @@
 /** Plays pink noise in one channel, quietly, with a soft start. Nothing sounds before somebody asks for it. */
 import { type Ref, ref } from 'vue';
-import { pinkNoise } from '@tawny/core/signal/noise';
+import { pinkNoise } from '@tawny/core/signal/played/noise';
 
 /** Peak of what is sent out, re full scale: about −32 dB rms. */
 const GAIN = 0.1;

@@ -5,7 +5,7 @@ import { convolve, spectrumOf } from '../../signal/fourier';
 import { arrivalsOf } from '../../signal/arrivals';
 import { decayOf } from '../../signal/decay';
 import { ringingOf } from '../../signal/ringing';
-import { sweepSamples } from '../../signal/sweep';
+import { sweepSamples } from '../../signal/played/sweep';
 import { QUIET, recorded } from '../../synthesis/microphone';
 import { roomImpulse, type RoomSound } from '../../synthesis/roomImpulse';
 import { settingOf } from '../../room/setting';

@@ -3,7 +3,7 @@ import type { DecayReading } from '../../signal/decay';
 import { envelopeOf, signalOf, sizeFor, spectrumOf } from '../../signal/fourier';
 import { standsOut } from '../../signal/levels';
 import { peakOf } from '../../signal/onset';
-import { type Sweep, sweepScale } from '../../signal/sweep';
+import { type Sweep, sweepScale } from '../../signal/played/sweep';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { PI, abs, ceil, cos, exp, log, log10, max, min, round } = Math;

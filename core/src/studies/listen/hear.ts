@@ -1,8 +1,8 @@
 /** From a recording to an impulse response: what it is of, where it begins, and what is wrong with it. */
 import { clippedSamples, onsetOf, peakOf } from '../../signal/onset';
 import { blocksOf, noiseKnee } from '../../signal/energyDecay';
-import { findSweep } from '../../signal/findSweep';
-import { responseToSweep, type Sweep } from '../../signal/sweep';
+import { findSweep } from '../../signal/played/findSweep';
+import { responseToSweep, type Sweep } from '../../signal/played/sweep';
 import type { HeardImpulse, ListenWarning, Recording, Took } from './types';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.

@@ -1,6 +1,6 @@
 /** The simulated microphone: a sweep played in the room of a setting and recorded, the room's impulse itself, or the room at rest. */
 import { convolve, type Samples } from '../../signal/fourier';
-import { eased, type Sweep, sweepSamples } from '../../signal/sweep';
+import { eased, type Sweep, sweepSamples } from '../../signal/played/sweep';
 import { recorded, type Surroundings } from '../../synthesis/microphone';
 import type { PlacedLoudspeaker, Setting } from '../../room/setting';
 import type { Solution } from '../waves/waveEngine';

@@ -4,7 +4,7 @@ import type { DecayReading } from '../../signal/decay';
 import type { Tone } from '../../signal/levels';
 import type { Ringing } from '../../signal/ringing';
 import type { Slices, TimeMap } from '../../signal/slices';
-import type { Sweep } from '../../signal/sweep';
+import type { Sweep } from '../../signal/played/sweep';
 
 /** What a recording is of: an impulse response, a sweep played in the room, noise that stays, a voice, nothing. */
 export type RecordingKind = 'impulse' | 'sweep' | 'noise' | 'speech' | 'silence';

@@ -2,7 +2,7 @@
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
 import { createLoudWatch, type LoudEvent, type LoudWatch } from '@tawny/core/signal/loudEvents';
-import { eased, sweepSamples } from '@tawny/core/signal/sweep';
+import { eased, sweepSamples } from '@tawny/core/signal/played/sweep';
 import { useListen } from './useListen';
 import { usePlace } from './usePlace';
 import { FULL, inputs, type Live, LiveError, openInput } from '../../audio/live';

@@ -2,8 +2,8 @@
  * Exponential sweeps and what comes back: x(t) = sin(2π f₁ L (e^{t/L} − 1)), L = T/ln(f₂/f₁) (A. Farina, 108th AES Convention, 2000; S. Müller and
  * P. Massarani, J. Audio Eng. Soc. 49 (2001) 443). The response is the quotient of the spectra; harmonic distortion of order k comes L·ln k before it.
  */
-import { product, type Samples, signalOf, sizeFor, spectrumOf } from './fourier';
-import { peakOf } from './onset';
+import { product, type Samples, signalOf, sizeFor, spectrumOf } from '../fourier';
+import { peakOf } from '../onset';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { LN2, PI, abs, ceil, cos, expm1, floor, log, log10, log2, max, min, round, sin, sqrt } = Math;

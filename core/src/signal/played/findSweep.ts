@@ -2,9 +2,9 @@
  * An exponential sweep found in a recording of it: its loudest frequency over time is a straight line in the logarithm. Lengths and frequencies people use are
  * round; what lies near such a one is taken as it, and the one whose response is most compact is the answer.
  */
-import { sizeFor, spectrumOf } from './fourier';
-import { peakOf } from './onset';
-import { line } from './energyDecay';
+import { sizeFor, spectrumOf } from '../fourier';
+import { peakOf } from '../onset';
+import { line } from '../energyDecay';
 import { deconvolve, type Sweep, sweepSamples } from './sweep';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.

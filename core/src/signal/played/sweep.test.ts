@@ -1,7 +1,7 @@
-import { arrivalsOf, withPredicted } from './arrivals';
-import { convolve } from './fourier';
-import { uniform } from '../numerics/random';
-import { peakOf } from './onset';
+import { arrivalsOf, withPredicted } from '../arrivals';
+import { convolve } from '../fourier';
+import { uniform } from '../../numerics/random';
+import { peakOf } from '../onset';
 import { averageAligned, delayBetween, responseToSweep, sweepSamples, sweepScale } from './sweep';
 
 const RATE = 24000;

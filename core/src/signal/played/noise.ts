@@ -5,7 +5,7 @@
  * J. Clarke, J. Acoust. Soc. Am. 63 (1978) 258). Even within about 1 dB per octave from fs·2⁻¹⁴ up to fs/4. Seeded: the same seed gives the
  * same noise.
  */
-import { uniform } from '../numerics/random';
+import { uniform } from '../../numerics/random';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { abs, clz32, max, min } = Math;
