@@ -94,9 +94,14 @@ export function sizeOfBand(band: Band, rate: number, n: number): number {
 
 /**
  * A spectrum behind a band's causal filter, and behind the same filter run backwards in time, as spectra of {@link sizeOfBand} samples. The filter is the
- * low-pass prototype 1/((1 + s)(1 + s + s²)) at s = j·prototype.
+ * low-pass prototype 1/((1 + s)(1 + s + s²)) at s = j·prototype. `others`: spectra of the same length whose energies behind the filter are told along.
  */
-export function bandSpectra(spectrum: Spectrum, band: Band, rate: number): { forward: Spectrum; backward: Spectrum } {
+export function bandSpectra(
+  spectrum: Spectrum,
+  band: Band,
+  rate: number,
+  others: readonly Spectrum[] = [],
+): { forward: Spectrum; backward: Spectrum; energies: number[] } {
   const n = spectrum.length - 2;
   const size = sizeOfBand(band, rate, n);
   const scale = size / n;
@@ -104,19 +109,28 @@ export function bandSpectra(spectrum: Spectrum, band: Band, rate: number): { for
   const { at, low, high } = warped(band, rate);
   const w = tangentsOf(n);
   const [forward, backward] = [new Float64Array(size + 2), new Float64Array(size + 2)];
+  const energies = others.map(() => 0);
   const last = min(size / 2 - 1, floor(high / bin));
   for (let k = max(1, ceil(low / bin)); k <= last; k++) {
     const x = at(w[k]!);
     // (1 + jx)(1 − x² + jx) = 1 − 2x² + j(2x − x³)
-    const [re, im] = [1 - 2 * x * x, 2 * x - x * x * x];
-    const d = scale / (re * re + im * im);
-    const [hr, hi, xr, xi] = [re * d, -im * d, spectrum[2 * k]!, spectrum[2 * k + 1]!];
+    const re = 1 - 2 * x * x;
+    const im = 2 * x - x * x * x;
+    const power = 1 / (re * re + im * im);
+    const hr = re * power * scale;
+    const hi = -im * power * scale;
+    const xr = spectrum[2 * k]!;
+    const xi = spectrum[2 * k + 1]!;
+    for (let i = 0; i < others.length; i++) {
+      const other = others[i]!;
+      energies[i]! += power * (other[2 * k]! * other[2 * k]! + other[2 * k + 1]! * other[2 * k + 1]!);
+    }
     forward[2 * k] = xr * hr - xi * hi;
     forward[2 * k + 1] = xr * hi + xi * hr;
     backward[2 * k] = xr * hr + xi * hi;
     backward[2 * k + 1] = xi * hr - xr * hi;
   }
-  return { forward, backward };
+  return { forward, backward, energies: energies.map((e) => (2 * e) / n) };
 }
 
 /** Energy of a signal behind a band's filter, Σ y², by Parseval from its spectrum. */

@@ -3,7 +3,7 @@
  * refused. Times come from a filter run backwards, whose own ringing lies before the sound (F. Jacobsen, J. Sound Vib. 115 (1987) 163); the
  * early decay from the same filter run forwards, for the direct sound belongs to it. Early and late energy are parted before the filter.
  */
-import { type Band, bandEnergy, bandsBelow, bandSpectra, type Fraction } from './bandFilters';
+import { type Band, bandsBelow, bandSpectra, type Fraction } from './bandFilters';
 import {
   backwardIntegral,
   type Blocks,
@@ -132,29 +132,44 @@ function place(x: ArrayLike<number>, rate: number, found: number): Placed {
   return { spectrum: part(Infinity), rate, onset, length, earlies };
 }
 
-function bandDecay(band: Band, placed: Placed): BandDecay {
+/** A band's energy over time behind a filter, where it meets its noise, and the block that it begins at. */
+export interface BandEnergy {
+  blocks: Blocks;
+  knee: NoiseKnee;
+  start: number;
+}
+
+function bandDecay(band: Band, placed: Placed): { decay: BandDecay; forward: BandEnergy | null } {
   const { spectrum, length } = placed;
-  const filtered = bandSpectra(spectrum, band, placed.rate);
-  const [forward, backward] = twoSignalsOf(filtered.forward, filtered.backward);
-  const shrink = forward.length / (spectrum.length - 2);
+  const filtered = bandSpectra(
+    spectrum,
+    band,
+    placed.rate,
+    placed.earlies.map((e) => e.spectrum),
+  );
+  const [onward, backward] = twoSignalsOf(filtered.forward, filtered.backward);
+  const shrink = onward.length / (spectrum.length - 2);
   const rate = placed.rate * shrink;
   const size = 2 ** max(0, round(log2(BLOCK_SECONDS * rate)));
   const start = round((placed.onset * shrink) / size);
   const settle = 1 / band.width;
   // What the filter smears beyond the end of the recording is not the room's.
   const end = round(length * shrink);
-  const [after, before] = [forward, backward].map((y) => blocksOf(y.subarray(0, end), rate, size)) as [Blocks, Blocks];
-  if ((before.energy.length - start) * before.step < LEAST_SECONDS) return unreadBand(band, 'short');
+  const [after, before] = [onward, backward].map((y) => blocksOf(y.subarray(0, end), rate, size)) as [Blocks, Blocks];
+  if ((before.energy.length - start) * before.step < LEAST_SECONDS)
+    return { decay: unreadBand(band, 'short'), forward: null };
+  const forward: BandEnergy = { blocks: after, knee: noiseKnee(after, start, settle), start };
   const knee = noiseKnee(before, start, settle);
   const { rangeDb } = knee;
   if (!Number.isFinite(rangeDb) || knee.noise === 0 || !before.energy.some((e) => e > 0))
-    return unreadBand(band, 'silent');
+    return { decay: unreadBand(band, 'silent'), forward: null };
   const curve = backwardIntegral(before, knee, start);
   const whole = curve[0]!;
   const nothing = rangeDb < NEEDED_DB.EDT ? 'range' : 'no-decay';
-  if (!(whole > LEAST_AFTER * before.energy.reduce((sum, e) => sum + e, 0))) return unreadBand(band, nothing, rangeDb);
+  if (!(whole > LEAST_AFTER * before.energy.reduce((sum, e) => sum + e, 0)))
+    return { decay: unreadBand(band, nothing, rangeDb), forward };
   const levelsDb = Float32Array.from(curve, (v) => (v > 0 ? max(-120, 10 * log10(v / whole)) : -120));
-  const early = rangeDb >= NEEDED_DB.EDT ? backwardIntegral(after, noiseKnee(after, start, settle), start) : null;
+  const early = rangeDb >= NEEDED_DB.EDT ? backwardIntegral(after, forward.knee, start) : null;
   const lines = {
     edt: early && fitDecay(early, after.step, 0, -10),
     t20: rangeDb >= NEEDED_DB.T20 ? fitDecay(curve, before.step, -5, -25) : null,
@@ -178,8 +193,13 @@ function bandDecay(band: Band, placed: Placed): BandDecay {
   const figures =
     rings || rangeDb < NEEDED_DB.C || (rangeDb >= NEEDED_DB.T20 && !t20)
       ? null
-      : clarity(band, { after, before, knee, start, shrink }, placed);
-  return {
+      : clarity(
+          forward,
+          { blocks: before, knee, start: 0 },
+          filtered.energies.map((e) => shrink * e),
+          placed,
+        );
+  const decay: BandDecay = {
     ...band,
     edt: edt?.time ?? null,
     t20: t20?.time ?? null,
@@ -192,24 +212,15 @@ function bandDecay(band: Band, placed: Placed): BandDecay {
     curve: { step: before.step, levelsDb },
     lines: { edt, t20, t30 },
   };
+  return { decay, forward };
 }
 
-function clarity(
-  band: Band,
-  {
-    after,
-    before,
-    knee,
-    start,
-    shrink,
-  }: { after: Blocks; before: Blocks; knee: NoiseKnee; start: number; shrink: number },
-  { earlies, rate, onset }: Placed,
-) {
+function clarity(after: BandEnergy, before: BandEnergy, energies: readonly number[], { earlies, rate, onset }: Placed) {
   // All of it, with what the backward filter puts before the onset.
-  const total = backwardIntegral(before, knee, 0)[0]!;
+  const total = backwardIntegral(before.blocks, before.knee, 0)[0]!;
   const part = (i: number) => {
-    const noise = (knee.noise * earlies[i]!.seconds) / before.step;
-    return max(0, shrink * bandEnergy(earlies[i]!.spectrum, band, rate) - noise);
+    const noise = (before.knee.noise * earlies[i]!.seconds) / before.blocks.step;
+    return max(0, energies[i]! - noise);
   };
   const ratio = (early: number) => {
     const late = total - early;
@@ -218,25 +229,35 @@ function clarity(
   const [e50, e80] = [part(0), part(1)];
   const d50 = min(1, e50 / total);
   // The filter delays one way and the other by the same time: the mean has none of it.
-  const ts =
-    (centreTime(before, knee, 0, onset / rate) +
-      centreTime(after, noiseKnee(after, start, 1 / band.width), start, onset / rate)) /
-    2;
+  const centre = ({ blocks, knee, start }: BandEnergy) => centreTime(blocks, knee, start, onset / rate);
+  const ts = (centre(before) + centre(after)) / 2;
   return { c50: ratio(e50), c80: ratio(e80), d50: Number.isFinite(d50) ? d50 : null, ts: ts >= 0 ? ts : null };
 }
 
 /** Decay of an impulse response in every octave (1) or third octave (3) below half the sample rate. Samples at `rate` Hz. */
 export const decayOf = (x: ArrayLike<number>, rate: number, fraction: Fraction): DecayReading =>
-  decaysOf(x, rate)(fraction);
+  decaysOf(x, rate).of(fraction);
 
-/** The same for one fraction after the other: what both need is done once. */
-export function decaysOf(x: ArrayLike<number>, rate: number): (fraction: Fraction) => DecayReading {
+export interface Decays {
+  of: (fraction: Fraction) => DecayReading;
+  /** Energy over time of the octaves behind their filters run forwards; null: nothing is heard there. */
+  octaveEnergies: () => { label: number; energy: BandEnergy | null }[];
+}
+
+/** The same for one fraction after the other: what both need is done once, and the octaves' energies are kept. */
+export function decaysOf(x: ArrayLike<number>, rate: number): Decays {
   const onset = onsetOf(x);
   const placed = onset === null ? null : place(x, rate, onset);
-  return (fraction) => ({
-    onset,
-    bands: bandsBelow(fraction, rate).map((b) => (placed ? bandDecay(b, placed) : unreadBand(b, 'silent'))),
-  });
+  const read = (fraction: Fraction) =>
+    bandsBelow(fraction, rate).map((b) =>
+      placed ? bandDecay(b, placed) : { decay: unreadBand(b, 'silent'), forward: null },
+    );
+  let octaves: ReturnType<typeof read> | null = null;
+  const known = () => (octaves ??= read(1));
+  return {
+    of: (fraction) => ({ onset, bands: (fraction === 1 ? known() : read(fraction)).map((b) => b.decay) }),
+    octaveEnergies: () => known().map(({ decay, forward }) => ({ label: decay.label, energy: forward })),
+  };
 }
 
 /** The same of the whole signal, unfiltered: closed forms, and what needs no bands. */

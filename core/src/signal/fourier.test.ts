@@ -1,6 +1,6 @@
 import { uniform } from '../numerics/random';
 import { bandEnergy, bandSpectra, filterPower, OCTAVE_BANDS, THIRD_BANDS } from './bandFilters';
-import { convolve, envelopeOf, signalOf, sizeFor, spectrumOf, twoSignalsOf } from './fourier';
+import { convolve, envelopeOf, signalOf, sizeFor, snugSizeFor, spectrumOf, twoSignalsOf } from './fourier';
 
 const noise = (n: number, seed = 1) => {
   const next = uniform(seed);
@@ -22,6 +22,31 @@ describe('Fourier transforms', () => {
         expect(got[2 * k + 1]).toBeCloseTo(im, 12);
       }
     }
+  });
+
+  test('of three and five times a power of two: the same bins, and back again; other sizes are refused', () => {
+    for (const n of [3 * 32, 5 * 32]) {
+      const x = noise(n, n);
+      const got = spectrumOf(x, n);
+      for (const k of [0, 1, 7, n / 4, n / 2 - 1, n / 2]) {
+        let [re, im] = [0, 0];
+        x.forEach((v, i) => {
+          re += v * Math.cos((2 * Math.PI * k * i) / n);
+          im -= v * Math.sin((2 * Math.PI * k * i) / n);
+        });
+        expect(got[2 * k]).toBeCloseTo(re, 11);
+        expect(got[2 * k + 1]).toBeCloseTo(im, 11);
+      }
+      signalOf(got).forEach((v, i) => expect(v).toBeCloseTo(x[i]!, 12));
+    }
+    expect(() => spectrumOf(noise(56), 56)).toThrow(/size must be 2\^k, 3·2\^k or 5·2\^k, got 56/);
+    expect([600000, 700000, 900000, 5000, 3000].map(snugSizeFor)).toEqual([
+      5 * 2 ** 17,
+      3 * 2 ** 18,
+      2 ** 20,
+      5 * 2 ** 10,
+      2 ** 12,
+    ]);
   });
 
   test('there and back, singly and two at once', () => {

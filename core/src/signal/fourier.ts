@@ -7,7 +7,7 @@
 import FFT from 'fft.js';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { PI, ceil, hypot, log2, max, min } = Math;
+const { PI, ceil, cos, hypot, log2, max, min, sin } = Math;
 
 export type Samples = Float64Array<ArrayBuffer>;
 /** re, im, re, im … of bins 0 … n/2: n + 2 numbers. */
@@ -23,8 +23,88 @@ export function sizeFor(n: number): number {
   return 2 ** max(2, ceil(log2(max(1, n))));
 }
 
+/** The smallest of 2ᵏ, 3·2ᵏ and 5·2ᵏ that holds `n` samples: less room to spare for what is long. Throws as {@link sizeFor}. */
+export function snugSizeFor(n: number): number {
+  const whole = sizeFor(n);
+  return [5 / 8, 3 / 4].map((part) => part * whole).find((size) => size >= n && size >= LEAST_SNUG) ?? whole;
+}
+const LEAST_SNUG = 2 ** 12;
+
+interface Complex {
+  transform(out: Samples, x: Samples): void;
+  /** With 1/n. */
+  inverseTransform(out: Samples, x: Samples): void;
+}
+
+/** A complex transform of odd · 2ᵏ samples: those of every odd-th sample, put together by the sum over odd parts. */
+function mixed(n: number, odd: number): Complex {
+  const each = n / odd;
+  const inner = new FFT(each);
+  const part = new Float64Array(2 * each);
+  const parts = Array.from({ length: odd }, () => new Float64Array(2 * each));
+  // e^{−2πjk/n} of each k, and e^{−2πji/odd}.
+  const [stepRe, stepIm] = [new Float64Array(each), new Float64Array(each)];
+  for (let k = 0; k < each; k++) {
+    stepRe[k] = cos((2 * PI * k) / n);
+    stepIm[k] = -sin((2 * PI * k) / n);
+  }
+  const turnRe = Float64Array.from({ length: odd }, (_, i) => cos((2 * PI * i) / odd));
+  const turnIm = Float64Array.from({ length: odd }, (_, i) => -sin((2 * PI * i) / odd));
+  const [re, im] = [new Float64Array(odd), new Float64Array(odd)];
+  const transform = (out: Samples, x: Samples, sign: 1 | -1) => {
+    for (let r = 0; r < odd; r++) {
+      for (let i = 0, k = 2 * r; i < 2 * each; i += 2, k += 2 * odd) {
+        part[i] = x[k]!;
+        part[i + 1] = sign * x[k + 1]!;
+      }
+      inner.transform(parts[r]!, part);
+    }
+    for (let k = 0; k < each; k++) {
+      const wr = stepRe[k]!;
+      const wi = stepIm[k]!;
+      let tr = 1;
+      let ti = 0;
+      for (let r = 0; r < odd; r++) {
+        const of = parts[r]!;
+        const a = of[2 * k]!;
+        const b = of[2 * k + 1]!;
+        re[r] = a * tr - b * ti;
+        im[r] = a * ti + b * tr;
+        const next = tr * wr - ti * wi;
+        ti = tr * wi + ti * wr;
+        tr = next;
+      }
+      for (let q = 0; q < odd; q++) {
+        let a = re[0]!;
+        let b = im[0]!;
+        for (let r = 1, turn = q; r < odd; r++) {
+          a += re[r]! * turnRe[turn]! - im[r]! * turnIm[turn]!;
+          b += re[r]! * turnIm[turn]! + im[r]! * turnRe[turn]!;
+          turn += q;
+          if (turn >= odd) turn -= odd;
+        }
+        out[2 * (k + q * each)] = a;
+        out[2 * (k + q * each) + 1] = sign * b;
+      }
+    }
+  };
+  return {
+    transform: (out, x) => transform(out, x, 1),
+    inverseTransform(out, x) {
+      transform(out, x, -1);
+      for (let i = 0; i < out.length; i++) out[i]! /= n;
+    },
+  };
+}
+
+function complexOf(n: number): Complex {
+  const odd = [1, 3, 5].find((m) => Number.isInteger(log2(n / m)) && n / m >= 2);
+  if (!odd) throw new RangeError(`fourier: size must be 2^k, 3·2^k or 5·2^k, got ${2 * n}`);
+  return odd === 1 ? new FFT(n) : mixed(n, odd);
+}
+
 interface Plan {
-  complex: FFT;
+  complex: Complex;
   work: Samples;
   out: Samples;
   /** cos and sin of 2πk/n for k = 0 … n/4. */
@@ -40,27 +120,27 @@ let large: { n: number; plan: Plan } | null = null;
 function planOf(n: number): Plan {
   const known = plans.get(n) ?? (large?.n === n ? large.plan : undefined);
   if (known) return known;
-  if (!Number.isInteger(log2(n)) || n < 4) throw new RangeError(`fourier: size must be a power of two, got ${n}`);
+  const complex = complexOf(n / 2);
   const quarter = n / 4 + 1;
   const plan: Plan = {
-    complex: new FFT(n / 2),
+    complex,
     work: new Float64Array(n),
     out: new Float64Array(n),
     cos: new Float64Array(quarter),
     sin: new Float64Array(quarter),
   };
   for (let k = 0; k < quarter; k++) {
-    plan.cos[k] = Math.cos((2 * PI * k) / n);
-    plan.sin[k] = Math.sin((2 * PI * k) / n);
+    plan.cos[k] = cos((2 * PI * k) / n);
+    plan.sin[k] = sin((2 * PI * k) / n);
   }
   if (n <= LARGEST_KEPT) plans.set(n, plan);
   else if (n <= LARGEST_ONE) large = { n, plan };
   return plan;
 }
 
-/** Spectrum of a real signal, zeros behind it up to `n` samples (a power of two; by default the next one). */
+/** Spectrum of a real signal, zeros behind it up to `n` samples (a power of two, by default the next one, or three or five times one). */
 export function spectrumOf(x: ArrayLike<number>, n = sizeFor(x.length)): Spectrum {
-  const { complex, work, out, cos, sin } = planOf(n);
+  const { complex, work, out, ...turns } = planOf(n);
   const length = min(n, x.length);
   for (let i = 0; i < length; i++) work[i] = x[i]!;
   work.fill(0, length);
@@ -76,8 +156,9 @@ export function spectrumOf(x: ArrayLike<number>, n = sizeFor(x.length)): Spectru
     const ei = (out[a + 1]! - out[b + 1]!) / 2;
     const or = (out[a + 1]! + out[b + 1]!) / 2;
     const oi = (out[b]! - out[a]!) / 2;
-    const tr = cos[k]! * or + sin[k]! * oi;
-    const ti = cos[k]! * oi - sin[k]! * or;
+    const [c, s] = [turns.cos[k]!, turns.sin[k]!];
+    const tr = c * or + s * oi;
+    const ti = c * oi - s * or;
     spectrum[a] = er + tr;
     spectrum[a + 1] = ei + ti;
     spectrum[b] = er - tr;
@@ -89,7 +170,7 @@ export function spectrumOf(x: ArrayLike<number>, n = sizeFor(x.length)): Spectru
 /** The real signal of a spectrum. */
 export function signalOf(spectrum: Spectrum): Samples {
   const n = spectrum.length - 2;
-  const { complex, work, cos, sin } = planOf(n);
+  const { complex, work, ...turns } = planOf(n);
   const half = n / 2;
   for (let k = 0; k <= half / 2; k++) {
     const [a, b] = [2 * k, 2 * (half - k)];
@@ -98,8 +179,9 @@ export function signalOf(spectrum: Spectrum): Samples {
     const ei = (ai - bi) / 2;
     const dr = (ar - br) / 2;
     const di = (ai + bi) / 2;
-    const or = cos[k]! * dr - sin[k]! * di;
-    const oi = cos[k]! * di + sin[k]! * dr;
+    const [c, s] = [turns.cos[k]!, turns.sin[k]!];
+    const or = c * dr - s * di;
+    const oi = c * di + s * dr;
     work[a] = er - oi;
     work[a + 1] = ei + or;
     if (k > 0) {
@@ -115,10 +197,12 @@ export function signalOf(spectrum: Spectrum): Samples {
 /** Two real signals back at once from their spectra: one complex transform instead of two. */
 export function twoSignalsOf(first: Spectrum, second: Spectrum): [Samples, Samples] {
   const n = first.length - 2;
-  const full = planOf(2 * n).complex;
-  const sum = new Float64Array(2 * n);
+  const { complex, work: sum, out } = planOf(2 * n);
   for (let k = 0; k <= n / 2; k++) {
-    const [fr, fi, sr, si] = [first[2 * k]!, first[2 * k + 1]!, second[2 * k]!, second[2 * k + 1]!];
+    const fr = first[2 * k]!;
+    const fi = first[2 * k + 1]!;
+    const sr = second[2 * k]!;
+    const si = second[2 * k + 1]!;
     sum[2 * k] = fr - si;
     sum[2 * k + 1] = fi + sr;
     if (k > 0 && k < n / 2) {
@@ -126,8 +210,7 @@ export function twoSignalsOf(first: Spectrum, second: Spectrum): [Samples, Sampl
       sum[2 * (n - k) + 1] = sr - fi;
     }
   }
-  const out = new Float64Array(2 * n);
-  full.inverseTransform(out, sum);
+  complex.inverseTransform(out, sum);
   const [a, b] = [new Float64Array(n), new Float64Array(n)];
   for (let i = 0; i < n; i++) {
     a[i] = out[2 * i]!;

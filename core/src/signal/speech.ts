@@ -3,17 +3,16 @@
  * Schroeder's formula, weights and redundancy of annex A. Noise, auditory masking and the threshold of hearing need absolute levels: they count where the
  * noise is known as a sound level; without it what is told holds in a quiet room at a comfortable level.
  */
-import { OCTAVE_BANDS, bandSpectra } from './bandFilters';
-import { blocksOf, noiseKnee } from './energyDecay';
-import { signalOf, sizeFor, spectrumOf } from './fourier';
+import { type BandEnergy, type Decays, decaysOf } from './decay';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { LN10, PI, cos, floor, hypot, log10, max, min, round, sin, sqrt } = Math;
+const { LN10, PI, cos, hypot, log10, max, min, sin, sqrt } = Math;
 
 export const MODULATIONS = [0.63, 0.8, 1, 1.25, 1.6, 2, 2.5, 3.15, 4, 5, 6.3, 8, 10, 12.5] as const;
 const ALPHA = [0.085, 0.127, 0.23, 0.233, 0.309, 0.224, 0.173];
 const BETA = [0.085, 0.078, 0.065, 0.011, 0.047, 0.095];
-const STEP = 0.001;
+/** An octave's decay comes so far out of its noise at least, dB. */
+const LEAST_RANGE = 15;
 
 /** Index from modulation transfer, [octave 125 … 8000][modulation]. */
 export function speechIndex(modulation: readonly (readonly number[])[]): number {
@@ -58,9 +57,9 @@ export function withNoise(
   });
 }
 
-/** Index of an impulse response at `rate` from its onset on, in a quiet room; null as {@link speechModulation}. */
-export function speechTransmission(x: ArrayLike<number>, rate: number, onset: number): number | null {
-  const modulation = speechModulation(x, rate, onset);
+/** Index of an impulse response at `rate`, in a quiet room; null as {@link speechModulation}. */
+export function speechTransmission(x: ArrayLike<number>, rate: number): number | null {
+  const modulation = speechModulation(decaysOf(x, rate));
   return modulation && speechIndex(modulation);
 }
 
@@ -68,33 +67,28 @@ export function speechTransmission(x: ArrayLike<number>, rate: number, onset: nu
  * Modulation transfer of an impulse response by octave 125 … 8000. null where the rate does not reach the 8 kHz octave or an octave's decay does not
  * come 15 dB out of its own noise.
  */
-export function speechModulation(x: ArrayLike<number>, rate: number, onset: number): number[][] | null {
-  const bands = OCTAVE_BANDS.slice(1);
-  if (bands.at(-1)!.upper >= rate / 2) return null;
-  const lead = round(0.1 * rate);
-  const part = Float64Array.from({ length: lead + x.length - onset }, (_, i) => x[onset - lead + i] ?? 0);
-  const n = sizeFor(part.length + lead);
-  const spectrum = spectrumOf(part, n);
+export function speechModulation({ octaveEnergies }: Decays): number[][] | null {
+  const octaves = octaveEnergies().filter((o) => o.label >= 125);
+  if (octaves.length < ALPHA.length) return null;
   const rows: number[][] = [];
-  for (const band of bands) {
-    const y = signalOf(bandSpectra(spectrum, band, rate).forward);
-    const own = (rate * y.length) / n;
-    const blocks = blocksOf(y.subarray(0, round((part.length * y.length) / n)), own, max(1, round(STEP * own)));
-    const knee = noiseKnee(blocks, floor(lead / rate / blocks.step), 1 / band.width);
-    if (!(knee.rangeDb >= 15)) return null;
-    rows.push(
-      MODULATIONS.map((f) => {
-        let [re, im, sum] = [0, 0, 0];
-        for (let k = 0; k < knee.knee; k++) {
-          const e = max(0, blocks.energy[k]! - knee.noise);
-          const a = 2 * PI * f * (k + 0.5) * blocks.step;
-          re += e * cos(a);
-          im += e * sin(a);
-          sum += e;
-        }
-        return hypot(re, im) / sum;
-      }),
-    );
+  for (const { energy } of octaves) {
+    if (!energy || !(energy.knee.rangeDb >= LEAST_RANGE)) return null;
+    rows.push(transferOf(energy));
   }
   return rows;
+}
+
+/** What is left of each modulation of a band's intensity: the transform of its decay's energy (M. R. Schroeder, Acustica 49 (1981) 179). */
+function transferOf({ blocks, knee: { knee, noise } }: BandEnergy): number[] {
+  return MODULATIONS.map((f) => {
+    let [re, im, sum] = [0, 0, 0];
+    for (let k = 0; k < knee; k++) {
+      const e = max(0, blocks.energy[k]! - noise);
+      const a = 2 * PI * f * (k + 0.5) * blocks.step;
+      re += e * cos(a);
+      im += e * sin(a);
+      sum += e;
+    }
+    return hypot(re, im) / sum;
+  });
 }

@@ -2,11 +2,11 @@
  * Exponential sweeps and what comes back: x(t) = sin(2π f₁ L (e^{t/L} − 1)), L = T/ln(f₂/f₁) (A. Farina, 108th AES Convention, 2000; S. Müller and
  * P. Massarani, J. Audio Eng. Soc. 49 (2001) 443). The response is the quotient of the spectra; harmonic distortion of order k comes L·ln k before it.
  */
-import { product, type Samples, signalOf, sizeFor, spectrumOf } from '../fourier';
+import { product, type Samples, signalOf, snugSizeFor, spectrumOf } from '../fourier';
 import { peakOf } from '../onset';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { LN2, PI, abs, ceil, cos, expm1, floor, log, log10, log2, max, min, round, sin, sqrt } = Math;
+const { LN2, PI, abs, ceil, cos, exp, floor, log, log10, log2, max, min, round, sin, sqrt } = Math;
 
 export interface Sweep {
   /** First and last frequency, Hz. */
@@ -33,13 +33,16 @@ export function sweepSamples(sweep: Sweep, rate: number): Samples {
     );
   const scale = sweepScale(sweep);
   const length = round(seconds * rate);
-  const fade = (t: number, over: number) => (t < over ? 0.5 - 0.5 * cos((PI * t) / over) : 1);
   const samples = new Float64Array(length);
-  for (let i = 0; i < length; i++)
-    samples[i] =
-      sin(2 * PI * from * scale * expm1(i / rate / scale)) *
-      fade(i / rate, fadeIn) *
-      fade((length - 1 - i) / rate, fadeOut);
+  // e^{t/L} from sample to sample, and anew before rounding adds up.
+  const grows = exp(1 / rate / scale);
+  for (let i = 0, e = 1; i < length; i++, e = i % 64 === 0 ? exp(i / rate / scale) : e * grows)
+    samples[i] = sin(2 * PI * from * scale * (e - 1));
+  const fade = (at: (i: number) => number, over: number) => {
+    for (let i = 0; i < min(length, over * rate); i++) samples[at(i)]! *= 0.5 - 0.5 * cos((PI * i) / rate / over);
+  };
+  fade((i) => i, fadeIn);
+  fade((i) => length - 1 - i, fadeOut);
   return samples;
 }
 
@@ -58,7 +61,7 @@ export function deconvolve(
   rate: number,
   from: number,
   to: number,
-  n = sizeFor(recording.length + played.length),
+  n = snugSizeFor(recording.length + played.length),
 ): Samples {
   const x = spectrumOf(played, n);
   const h = product(spectrumOf(recording, n), x, true);
@@ -70,9 +73,10 @@ export function deconvolve(
   const pink = sum / max(1, count);
   for (let k = 0; k <= n / 2; k++) {
     const f = k * bin;
-    const octaves = f <= 0 ? Infinity : max(0, log2(from / f), log2(f / to));
+    const octaves = f <= 0 ? Infinity : f < from ? log2(from / f) : f > to ? log2(f / to) : 0;
     const beyond = min(1, octaves / SOFT_EDGE);
-    const held = (HELD.within * (HELD.beyond / HELD.within) ** beyond * pink) / max(k, 1);
+    const held =
+      ((beyond === 0 ? HELD.within : HELD.within * (HELD.beyond / HELD.within) ** beyond) * pink) / max(k, 1);
     const d = beyond === 1 && octaves > 1 ? Infinity : power(k) + held;
     h[2 * k]! /= d;
     h[2 * k + 1]! /= d;
@@ -99,7 +103,7 @@ const STANDS_OUT_DB = 12;
 export function responseToSweep(recording: ArrayLike<number>, sweep: Sweep, rate: number): SweepResponse {
   const played = sweepSamples(sweep, rate);
   // What comes before delay 0 is no longer than what was played: it may wrap round onto delays at which not even a tenth of the sweep was recorded.
-  const n = sizeFor(max(recording.length + ceil(WRAPS * played.length), played.length));
+  const n = snugSizeFor(max(recording.length + ceil(WRAPS * played.length), played.length));
   const circle = deconvolve(recording, played, rate, sweep.from, sweep.to, n);
   let peak = 0;
   for (let i = 0; i < min(recording.length, n - played.length); i++) if (abs(circle[i]!) > abs(circle[peak]!)) peak = i;
@@ -132,7 +136,7 @@ function harmonicBefore(circle: Samples, peak: number, gap: number, rate: number
 
 /** Delay of `b` behind `a` in samples, by the largest cross-correlation. */
 export function delayBetween(a: ArrayLike<number>, b: ArrayLike<number>): number {
-  const n = sizeFor(a.length + b.length);
+  const n = snugSizeFor(a.length + b.length);
   const c = signalOf(product(spectrumOf(b, n), spectrumOf(a, n), true));
   let best = 0;
   for (let i = 0; i < n; i++) if (c[i]! > c[best]!) best = i;

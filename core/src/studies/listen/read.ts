@@ -66,9 +66,9 @@ function rangeWarning(octaves: ListenReading['octaves']): ListenWarning[] {
 function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: number) => void): ListenReading | null {
   if (onset === null) return null;
   const decays = decaysOf(samples, rate);
-  const octaves = decays(1);
+  const octaves = decays.of(1);
   progress(0.25);
-  const thirds = decays(3);
+  const thirds = decays.of(3);
   progress(0.5);
   const { rangeDb, knee } = broadbandRange(samples, rate, onset);
   const ringing = ringingOf(samples, rate, onset, { until: Math.min(0.8, Math.max(0.15, (knee - onset) / rate)) });
@@ -81,7 +81,7 @@ function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: numb
     slices: slicesOf(samples, rate, onset, grid),
     map: timeMapOf(samples, rate, onset),
     step: stepOf(samples, rate, onset),
-    speech: speechModulation(samples, rate, onset),
+    speech: speechModulation(decays),
   };
 }
 
