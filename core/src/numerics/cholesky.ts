@@ -10,7 +10,34 @@ const { sqrt } = Math;
 export function factor(a: Float64Array, n: number): boolean {
   for (let i = 0; i < n; i++) {
     const row = i * n;
-    for (let j = 0; j < i; j++) {
+    let j = 0;
+    // Four columns at once: each number of the row is fetched once for all of them.
+    for (; j + 3 < i; j += 4) {
+      const p = j * n;
+      const q = p + n;
+      const r = q + n;
+      const t = r + n;
+      let w = a[row + j]!;
+      let x = a[row + j + 1]!;
+      let y = a[row + j + 2]!;
+      let z = a[row + j + 3]!;
+      for (let k = 0; k < j; k++) {
+        const v = a[row + k]!;
+        w -= v * a[p + k]!;
+        x -= v * a[q + k]!;
+        y -= v * a[r + k]!;
+        z -= v * a[t + k]!;
+      }
+      w /= a[p + j]!;
+      x = (x - w * a[q + j]!) / a[q + j + 1]!;
+      y = (y - w * a[r + j]! - x * a[r + j + 1]!) / a[r + j + 2]!;
+      z = (z - w * a[t + j]! - x * a[t + j + 1]! - y * a[t + j + 2]!) / a[t + j + 3]!;
+      a[row + j] = w;
+      a[row + j + 1] = x;
+      a[row + j + 2] = y;
+      a[row + j + 3] = z;
+    }
+    for (; j < i; j++) {
       const other = j * n;
       let s = a[row + j]!;
       for (let k = 0; k < j; k++) s -= a[row + k]! * a[other + k]!;

@@ -138,6 +138,9 @@ function planOf(n: number): Plan {
   return plan;
 }
 
+/** The transform of complex signals of n samples, re and im in turn; `out` and `x` are two arrays. */
+export const complexTransform = (n: number): Complex => planOf(2 * n).complex;
+
 /** Spectrum of a real signal, zeros behind it up to `n` samples (a power of two, by default the next one, or three or five times one). */
 export function spectrumOf(x: ArrayLike<number>, n = sizeFor(x.length)): Spectrum {
   const { complex, work, out, ...turns } = planOf(n);

@@ -1,14 +1,16 @@
 /**
  * The modes that are really in an impulse response, below about 300 Hz: a sum of damped sinusoids. Poles by the matrix pencil on the signal subspace (Y. Hua and
- * T. K. Sarkar, IEEE Trans. ASSP 38 (1990) 814; R. Roy and T. Kailath, IEEE Trans. ASSP 37 (1989) 984), then polished by least squares; what
- * each is uncertain by follows from the residual. Modes nearer than about the inverse of the length cannot be told apart.
+ * T. K. Sarkar, IEEE Trans. ASSP 38 (1990) 814; R. Roy and T. Kailath, IEEE Trans. ASSP 37 (1989) 984), then polished by least squares. What
+ * each is uncertain by follows from the residual and from how far it strays when the sound is taken up later: modes too close together are told as one that
+ * wanders. Modes nearer than about the inverse of the length cannot be told apart.
  */
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { energyOf, nearer, type Pole, sumOf } from './damped';
-import { signalOf, sizeFor, type Spectrum, spectrumOf } from './fourier';
+import { sizeFor, type Spectrum, spectrumOf } from './fourier';
+import { lowered } from './lower';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { LN10, PI, atan2, ceil, cos, exp, floor, hypot, log, log10, max, min } = Math;
+const { LN10, PI, abs, atan2, ceil, exp, floor, hypot, log, log10, max, min } = Math;
 
 export interface Ring {
   f: number;
@@ -41,7 +43,7 @@ export interface RingingOptions {
 
 /** The first milliseconds are arrivals, not yet modes, s. */
 const SKIP = 0.012;
-const MOST_SAMPLES = 360;
+const MOST_SAMPLES = 600;
 const PENCIL = 128;
 const MOST_POLES = 90;
 /** Singular values so far below the first are noise, in energy. */
@@ -51,6 +53,8 @@ const WEAKEST_DB = -45;
 /** What rings for less is the loudspeaker's own corner or no mode at all; for longer, a tone of the noise, s. */
 const DECAYS = [0.1, 8] as const;
 const ROUNDS = 4;
+/** Later starts at which every pole is looked at again, parts of the stretch of time. */
+const LATER = [0.12, 0.2] as const;
 /** Of a shorter one nothing is told, s. */
 const LEAST_SECONDS = 0.1;
 const LN1000 = 3 * LN10;
@@ -72,23 +76,12 @@ function spreadOf(x: ArrayLike<number>, rate: number, onset: number, until: numb
   return { spectrum: spectrumOf(part, sizeFor(part.length + lead)), rate, lead: lead / rate, seconds };
 }
 
-/** The same at a lower rate: what lies above 1.5 times the highest frequency is taken away. */
-function lowered({ spectrum, rate, lead, seconds }: Spread, highest: number) {
-  const n = spectrum.length - 2;
-  let size = n;
-  while ((size / 2) * (rate / n) > 3 * highest) size /= 2;
-  const bin = rate / n;
-  const low = new Float64Array(size + 2);
-  for (let k = 0; k <= size / 2; k++) {
-    const over = (k * bin - highest) / (0.5 * highest);
-    const part = over <= 0 ? 1 : over >= 1 ? 0 : 0.5 + 0.5 * cos(PI * over);
-    low[2 * k] = (spectrum[2 * k]! * part * size) / n;
-    low[2 * k + 1] = (spectrum[2 * k + 1]! * part * size) / n;
-  }
-  const own = (rate * size) / n;
+/** The same at a lower rate, from where the first arrivals are over. */
+function laterPart({ spectrum, rate, lead, seconds }: Spread, highest: number) {
+  const { samples, rate: own } = lowered(spectrum, rate, highest);
   const from = ceil((lead + SKIP) * own);
-  const to = min(size, from + MOST_SAMPLES, floor((lead + seconds) * own));
-  return { y: signalOf(low).slice(from, to), rate: own, start: from / own - lead };
+  const to = min(samples.length, from + MOST_SAMPLES, floor((lead + seconds) * own));
+  return { y: samples.slice(from, to), rate: own, start: from / own - lead };
 }
 
 function polesOf(y: Float64Array, rate: number): Pole[] {
@@ -130,7 +123,7 @@ function polesOf(y: Float64Array, rate: number): Pole[] {
 
 /** Damped sinusoids up to a frequency; those under `lowest` are fitted along, and told elsewhere. */
 function stretch(of: Spread, lowest: number, highest: number): Ringing {
-  const { y, rate: own, start } = lowered(of, highest);
+  const { y, rate: own, start } = laterPart(of, highest);
   const nothing = { rings: [], resolution: 1 / of.seconds, residualDb: 0, upTo: lowest };
   const whole = energyOf(y);
   if (!(whole > 0)) return nothing;
@@ -156,8 +149,18 @@ function stretch(of: Spread, lowest: number, highest: number): Ringing {
   }
   const { poles, amplitudes } = sum;
   const errors = step.errors();
+  // What is one mode is the same one a moment later; two that were taken for one have parted. How far each strays is what the model itself is unsure of.
+  const later = LATER.map((part) => nearer(sumOf(poles, y.slice(floor(part * y.length)), own), own).moved);
+  const strayed = poles.map((p, i) => ({
+    w: max(...later.map((moved) => abs(moved[i]!.w - p.w))),
+    d: max(...later.map((moved) => abs(moved[i]!.d - p.d))),
+  }));
   const told = poles
-    .map((p, i) => ({ p, a: hypot(amplitudes[2 * i]!, amplitudes[2 * i + 1]!) * exp(p.d * start), e: errors[i]! }))
+    .map((p, i) => ({
+      p,
+      a: hypot(amplitudes[2 * i]!, amplitudes[2 * i + 1]!) * exp(p.d * start),
+      e: { w: hypot(errors[i]!.w, strayed[i]!.w), d: hypot(errors[i]!.d, strayed[i]!.d) },
+    }))
     .filter(({ p }) => p.w / 2 / PI >= lowest && p.w / 2 / PI <= highest)
     .filter(({ p }) => LN1000 / p.d >= DECAYS[0] && LN1000 / p.d <= DECAYS[1]);
   const rings = told
@@ -177,7 +180,7 @@ const STRETCHES = [70, 150, 300] as const;
 /** A sum that leaves more than this is not what rings, dB. */
 const LEFT_DB = -22;
 /** Told with a better standard error than this: Hz, part of the decay. */
-const SURE = { f: 0.6, decay: 0.3 };
+const SURE = { f: 0.25, decay: 0.2 };
 
 /** Damped sinusoids of an impulse response; samples at `rate`, beginning at `onset`. An empty list where nothing rings. */
 export function ringingOf(x: ArrayLike<number>, rate: number, onset: number, options: RingingOptions = {}): Ringing {

@@ -2,8 +2,8 @@
  * How the spectrum dies away. As slices: the response from later and later moments on, each through a window of the same length. As a map: the envelope in
  * bands of even width in octaves, Gaussian in the logarithm's neighbourhood, at even steps of time; its resolution in time is told with it.
  */
-import FFT from 'fft.js';
-import { sizeFor, spectrumOf } from './fourier';
+import { complexTransform, sizeFor, spectrumOf } from './fourier';
+import { lowered } from './lower';
 import { smoother } from './smoothing';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
@@ -29,6 +29,8 @@ export interface SliceOptions {
   fraction?: number;
 }
 
+const FINER = 4;
+
 /** Slices of a response over a grid of frequencies. */
 export function slicesOf(
   x: ArrayLike<number>,
@@ -37,9 +39,15 @@ export function slicesOf(
   grid: readonly number[],
   { step = 0.01, count = 41, window = 0.3, rise = 0.01, fraction = 24 }: SliceOptions = {},
 ): Slices {
-  const length = round(window * rate);
-  const up = max(1, round(rise * rate));
-  const n = max(2 ** 14, sizeFor(length + up));
+  // At as low a rate as the grid needs, with room about it for the first window's rise.
+  const lead = round(2 * rise * rate);
+  const whole = new Float64Array(lead + round((step * (count - 1) + window) * rate));
+  for (let i = max(0, lead - onset); i < whole.length; i++) whole[i] = x[onset - lead + i] ?? 0;
+  const low = lowered(spectrumOf(whole, sizeFor(whole.length + lead)), rate, 1.1 * max(...grid));
+  const length = round(window * low.rate);
+  const up = max(1, round(rise * low.rate));
+  // Bins a few times finer than the window resolves: power runs straight between them.
+  const n = sizeFor(max(FINER * (length + up), (2 ** 14 * low.rate) / rate));
   const times = Array.from({ length: count }, (_, i) => i * step);
   const part = new Float64Array(length + up);
   const shape = Float64Array.from(part, (_, i) => {
@@ -49,11 +57,11 @@ export function slicesOf(
   });
   const power = new Float64Array(n / 2 + 1);
   const rows = times.map((t) => {
-    const start = onset + round(t * rate) - up;
-    for (let i = 0; i < part.length; i++) part[i] = (x[start + i] ?? 0) * shape[i]!;
+    const start = round((lead / rate + t) * low.rate) - up;
+    for (let i = 0; i < part.length; i++) part[i] = (low.samples[start + i] ?? 0) * shape[i]!;
     const spectrum = spectrumOf(part, n);
     for (let k = 0; k < power.length; k++) power[k] = spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2;
-    const mean = smoother(power, rate / n);
+    const mean = smoother(power, low.rate / n);
     return Float32Array.from(grid, (f) => 10 * log10(max(1e-24, mean(f, fraction))));
   });
   const top = rows[0]!.reduce((m, v) => max(m, v), -Infinity);
@@ -106,21 +114,19 @@ export function timeMapOf(x: ArrayLike<number>, rate: number, onset: number, opt
   const times = Array.from({ length: columns }, (_, i) => -before + ((seconds + before) * i) / (columns - 1));
   const levelsDb = new Float32Array(rows * columns);
   const bin = rate / n;
-  const plans = new Map<number, FFT>();
   let top = -Infinity;
   frequencies.forEach((f, row) => {
     const sigma = f * (2 ** width - 1);
     const [from, to] = [max(1, floor((f - 4 * sigma) / bin)), min(n / 2 - 1, ceil((f + 4 * sigma) / bin))];
     // The band's bins alone, moved down to 0 Hz: its envelope at as low a rate as holds it.
     const size = max(sizeFor(to - from + 1), 16);
-    if (!plans.has(size)) plans.set(size, new FFT(size));
     const [band, out] = [new Float64Array(2 * size), new Float64Array(2 * size)];
     for (let k = from; k <= to; k++) {
       const g = exp(-0.5 * ((k * bin - f) / sigma) ** 2);
       band[2 * (k - from)] = (spectrum[2 * k]! * g * 2 * size) / n;
       band[2 * (k - from) + 1] = (spectrum[2 * k + 1]! * g * 2 * size) / n;
     }
-    plans.get(size)!.inverseTransform(out, band);
+    complexTransform(size).inverseTransform(out, band);
     const own = bin * size;
     times.forEach((t, column) => {
       const at = (lead / rate + t) * own;

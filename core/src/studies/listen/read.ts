@@ -31,6 +31,8 @@ export const GATED: ResponseWindow = { before: 0.001, after: 0.005 };
 
 /** Shortest piece of quiet that noise is read of, s. */
 const LEAST_QUIET = 0.2;
+/** So long at most what rings is looked at, s. */
+const RINGS_FOR = 1.5;
 const SLICE_OCTAVE = 24;
 const SLICES_TO = 500;
 /** Below this a tone is part of the noise of any room, dB re full scale. */
@@ -71,7 +73,7 @@ function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: numb
   const thirds = decays.of(3);
   progress(0.5);
   const { rangeDb, knee } = broadbandRange(samples, rate, onset);
-  const ringing = ringingOf(samples, rate, onset, { until: Math.min(0.8, Math.max(0.15, (knee - onset) / rate)) });
+  const ringing = ringingOf(samples, rate, onset, { until: Math.min(RINGS_FOR, Math.max(0.15, (knee - onset) / rate)) });
   progress(0.75);
   const grid = frequencyGrid(rate).filter((f, i) => f <= SLICES_TO && i % (STEPS_PER_OCTAVE / SLICE_OCTAVE) === 0);
   return {
