@@ -5,12 +5,12 @@
  * wanders. Modes nearer than about the inverse of the length cannot be told apart.
  */
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
-import { energyOf, nearer, type Pole, sumOf } from './damped';
+import { type DampedSum, energyOf, nearer, type Pole, sumOf } from './damped';
 import { sizeFor, type Spectrum, spectrumOf } from './fourier';
 import { lowered } from './lower';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { LN10, PI, abs, atan2, ceil, exp, floor, hypot, log, log10, max, min } = Math;
+const { LN10, PI, atan2, ceil, exp, floor, hypot, log, log10, max, min, sqrt } = Math;
 
 export interface Ring {
   f: number;
@@ -49,12 +49,18 @@ const MOST_POLES = 90;
 /** Singular values so far below the first are noise, in energy. */
 const SUBSPACE = 1e-9;
 /** Told are rings down to so far below the strongest, dB. */
-const WEAKEST_DB = -45;
+const WEAKEST_DB = -40;
 /** What rings for less is the loudspeaker's own corner or no mode at all; for longer, a tone of the noise, s. */
 const DECAYS = [0.1, 8] as const;
 const ROUNDS = 4;
+/** Kept are poles with so much of the strongest one's energy. */
+const FAINT = 1e-6;
 /** Later starts at which every pole is looked at again, parts of the stretch of time. */
-const LATER = [0.12, 0.2] as const;
+const LATER = [0.06, 0.12, 0.2] as const;
+/** Of a pole that has fallen by e to the minus so much nothing is learned any more. */
+const FALLEN = 1.5;
+/** Noise moves a pole by so many standard errors without anything being wrong. */
+const NOISE_MOVES = 0.7;
 /** Of a shorter one nothing is told, s. */
 const LEAST_SECONDS = 0.1;
 const LN1000 = 3 * LN10;
@@ -121,6 +127,28 @@ function polesOf(y: Float64Array, rate: number): Pole[] {
   });
 }
 
+/**
+ * What poles are uncertain by: beside the errors of noise, how far each strays beyond them when the sound is taken up later. What is one mode is the same one a
+ * moment later; two that were taken for one have parted. From a sound that has fallen by e^{−dt}, noise moves an estimate by e^{dt} times its error.
+ */
+function surenessOf({ poles }: DampedSum, errors: readonly Pole[], y: Float64Array, rate: number): Pole[] {
+  const later = LATER.map((part) => {
+    const from = floor(part * y.length);
+    return { t: from / rate, moved: nearer(sumOf(poles, y.slice(from), rate), rate).moved };
+  });
+  return poles.map((p, i) => {
+    const of = (key: keyof Pole) => {
+      const beyond = later.map(({ t, moved }, k) => {
+        if (k > 0 && p.d * t > FALLEN) return 0;
+        const noise = NOISE_MOVES * errors[i]![key];
+        return (moved[i]![key] - p[key]) ** 2 - noise * noise * (exp(2 * p.d * t) - 1);
+      });
+      return sqrt(errors[i]![key] ** 2 + max(0, ...beyond));
+    };
+    return { w: of('w'), d: of('d') };
+  });
+}
+
 /** Damped sinusoids up to a frequency; those under `lowest` are fitted along, and told elsewhere. */
 function stretch(of: Spread, lowest: number, highest: number): Ringing {
   const { y, rate: own, start } = laterPart(of, highest);
@@ -134,9 +162,9 @@ function stretch(of: Spread, lowest: number, highest: number): Ringing {
   const strengths = first.waves.map(
     ([c], i) => energyOf(c) * hypot(first.amplitudes[2 * i]!, first.amplitudes[2 * i + 1]!) ** 2,
   );
-  const most = max(...strengths);
+  const least = FAINT * max(...strengths);
   let sum = sumOf(
-    found.filter((_, i) => strengths[i]! > most * 1e-6),
+    found.filter((_, i) => strengths[i]! > least),
     y,
     own,
   );
@@ -148,19 +176,9 @@ function stretch(of: Spread, lowest: number, highest: number): Ringing {
     if (round + 1 < ROUNDS) step = nearer(sum, own);
   }
   const { poles, amplitudes } = sum;
-  const errors = step.errors();
-  // What is one mode is the same one a moment later; two that were taken for one have parted. How far each strays is what the model itself is unsure of.
-  const later = LATER.map((part) => nearer(sumOf(poles, y.slice(floor(part * y.length)), own), own).moved);
-  const strayed = poles.map((p, i) => ({
-    w: max(...later.map((moved) => abs(moved[i]!.w - p.w))),
-    d: max(...later.map((moved) => abs(moved[i]!.d - p.d))),
-  }));
+  const errors = surenessOf(sum, step.errors(), y, own);
   const told = poles
-    .map((p, i) => ({
-      p,
-      a: hypot(amplitudes[2 * i]!, amplitudes[2 * i + 1]!) * exp(p.d * start),
-      e: { w: hypot(errors[i]!.w, strayed[i]!.w), d: hypot(errors[i]!.d, strayed[i]!.d) },
-    }))
+    .map((p, i) => ({ p, a: hypot(amplitudes[2 * i]!, amplitudes[2 * i + 1]!) * exp(p.d * start), e: errors[i]! }))
     .filter(({ p }) => p.w / 2 / PI >= lowest && p.w / 2 / PI <= highest)
     .filter(({ p }) => LN1000 / p.d >= DECAYS[0] && LN1000 / p.d <= DECAYS[1]);
   const rings = told
