@@ -42,19 +42,18 @@ export function weightingC(f: number): number {
 export const WEIGHTINGS = ['A', 'C', 'Z'] as const;
 export type Weighting = (typeof WEIGHTINGS)[number];
 
-/** Level of eight octaves together as a meter would show it, dB; octaves that are not known count nothing. */
-export function weightedLevel(octaves: readonly (number | null)[], weighting: Weighting): number {
-  const weights = { A: weightingA, C: weightingC, Z: () => 0 };
-  return (
-    10 *
-    Math.log10(
-      octaves.reduce<number>(
-        (sum, v, i) => sum + (v === null ? 0 : 10 ** ((v + weights[weighting](OCTAVE_MIDBANDS[i]!)) / 10)),
-        0,
-      ),
-    )
-  );
+/** Level of bands together as a meter would show it, dB. */
+export function meterLevel(bands: readonly { f: number; db: number }[], weighting: Weighting): number {
+  const weight = { A: weightingA, C: weightingC, Z: () => 0 }[weighting];
+  return 10 * Math.log10(bands.reduce((sum, { f, db }) => sum + 10 ** ((db + weight(f)) / 10), 0));
 }
+
+/** The same of eight octaves; those that are not known count nothing. */
+export const weightedLevel = (octaves: readonly (number | null)[], weighting: Weighting): number =>
+  meterLevel(
+    octaves.flatMap((db, i) => (db === null ? [] : [{ f: OCTAVE_MIDBANDS[i]!, db }])),
+    weighting,
+  );
 
 /** Level of an NR curve in an octave of {@link OCTAVES}, dB. */
 export const nrLevel = (nr: number, octave: number): number => NR_A[octave]! + NR_B[octave]! * nr;

@@ -3,7 +3,9 @@ import { writeWav } from '../formats/wav';
 import { loadLinalg } from '../numerics/linalg/load';
 import { levelSentence, takeSentence } from '../words/listen';
 import { createListenRunner, type ListenOutcome, type Listened, readFigures } from './listening';
-import { fullScaleByMeter } from '../studies/listen/shown';
+import type { Holds } from '../document/schema/project';
+import { noiseOf } from '../studies/listen/read';
+import { fullScaleByMeter, noiseShown } from '../studies/listen/shown';
 
 const RATE = 48000;
 const run = createListenRunner(loadLinalg);
@@ -65,15 +67,18 @@ test('a table drawn by the worker is that of the core', async () => {
 });
 
 test('a meter beside the microphone says what full scale is, whatever was typed before', () => {
-  const noise = (db: number) => ({
-    octaves: Array<number>(8).fill(db),
-    re: 'full-scale' as const,
-    tones: [],
-    seconds: 1,
-  });
-  const z = 10 * Math.log10(8);
-  expect(fullScaleByMeter(noise(-70), null, 30 + z, 'Z')).toBeCloseTo(100, 6);
-  expect(fullScaleByMeter({ ...noise(-70 + 94), re: 'pressure' }, 94, 30 + z, 'Z')).toBeCloseTo(100, 6);
+  // A tone of 31.5 Hz, 20 dB down: C takes 3.0 dB of it, A 39.5 dB, though no octave that is told holds it.
+  const rate = 24000;
+  const quiet = Float64Array.from({ length: 4 * rate }, (_, i) => 0.1 * Math.sin((2 * Math.PI * 31.6 * i) / rate));
+  const noise = noiseOf({ quiet, rate });
+  const heard = { impulse: null, noise, warnings: [] };
+  const shown = (fullScaleDb: number | null) =>
+    noiseShown({ holds: { kind: 'noise' } as Holds, fullScaleDb }, heard, null)!;
+  expect(fullScaleByMeter(shown(null), null, 80, 'Z')).toBeCloseTo(100, 0);
+  expect(fullScaleByMeter(shown(null), null, 77, 'C')).toBeCloseTo(100, 0);
+  expect(fullScaleByMeter(shown(null), null, 40.5, 'A')).toBeCloseTo(100, 0);
+  // Whatever was typed before.
+  expect(fullScaleByMeter(shown(94), 94, 77, 'C')).toBeCloseTo(100, 0);
 });
 
 test('a level and a take are judged in a sentence, by what is known', () => {

@@ -3,7 +3,7 @@ import { type Band, bandEnergy, bandsBelow, type Fraction } from './bandFilters'
 import { sizeFor, spectrumOf } from './fourier';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { PI, abs, ceil, cos, floor, log, log10, max, min, round, sqrt } = Math;
+const { PI, abs, ceil, cos, floor, log, log10, log2, max, min, round, sqrt } = Math;
 
 /** Mean level in every band, dB re a full-scale sine. */
 export function bandLevels(x: ArrayLike<number>, rate: number, fraction: Fraction): { band: Band; levelDb: number }[] {
@@ -13,6 +13,28 @@ export function bandLevels(x: ArrayLike<number>, rate: number, fraction: Fractio
     levelDb: 10 * log10(max(1e-24, (2 * bandEnergy(spectrum, band, rate)) / max(1, x.length))),
   }));
 }
+
+/** Steps in an octave of {@link narrowLevels}. */
+const NARROW = 12;
+
+/** Level between even steps of a twelfth octave from 10 Hz to half the rate, cut straight between bins, dB re a full-scale sine: what weightings are summed of. */
+export function narrowLevels(x: ArrayLike<number>, rate: number): { f: number; db: number }[] {
+  const n = sizeFor(x.length);
+  // Through a window, so that a strong low tone does not spill into where a weighting counts more; its mean square is 3/8.
+  const part = new Float64Array(x.length);
+  for (let i = 0; i < part.length; i++) part[i] = x[i]! * (0.5 - 0.5 * cos((2 * PI * (i + 0.5)) / part.length));
+  const spectrum = spectrumOf(part, n);
+  const steps = new Float64Array(ceil(NARROW * log2(rate / 2 / NARROW_FROM)));
+  for (let k = ceil((NARROW_FROM * n) / rate); k < n / 2; k++) {
+    const at = floor(NARROW * log2((k * rate) / n / NARROW_FROM));
+    steps[at]! += spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2;
+  }
+  return Array.from(steps, (sum, i) => ({
+    f: NARROW_FROM * 2 ** ((i + 0.5) / NARROW),
+    db: 10 * log10(max(1e-24, (4 * sum) / n / max(1, (3 / 8) * x.length))),
+  }));
+}
+const NARROW_FROM = 10;
 
 export interface Tone {
   f: number;

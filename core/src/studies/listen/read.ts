@@ -2,7 +2,7 @@
 import { arrivalsOf } from '../../signal/arrivals';
 import { decaysOf } from '../../signal/decay';
 import { calibrated, type Points } from '../../signal/calibration';
-import { bandLevels, tonesOf } from '../../signal/levels';
+import { bandLevels, narrowLevels, tonesOf } from '../../signal/levels';
 import {
   frequencyGrid,
   groupDelayOf,
@@ -44,6 +44,7 @@ export function noiseOf({ quiet, rate }: Pick<HeardImpulse, 'quiet' | 'rate'>): 
   const levels = bandLevels(quiet, rate, 1);
   return {
     octaves: OCTAVES.map((label) => levels.find((l) => l.band.label === label)?.levelDb ?? null),
+    narrow: narrowLevels(quiet, rate),
     tones: tonesOf(quiet, rate),
     seconds,
   };
@@ -73,7 +74,9 @@ function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: numb
   const thirds = decays.of(3);
   progress(0.5);
   const { rangeDb, knee } = broadbandRange(samples, rate, onset);
-  const ringing = ringingOf(samples, rate, onset, { until: Math.min(RINGS_FOR, Math.max(0.15, (knee - onset) / rate)) });
+  const ringing = ringingOf(samples, rate, onset, {
+    until: Math.min(RINGS_FOR, Math.max(0.15, (knee - onset) / rate)),
+  });
   progress(0.75);
   const grid = frequencyGrid(rate).filter((f, i) => f <= SLICES_TO && i % (STEPS_PER_OCTAVE / SLICE_OCTAVE) === 0);
   return {

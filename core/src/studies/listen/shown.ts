@@ -1,5 +1,5 @@
 /** What is shown of a measurement, whether it was read here or by somebody else: decay by band, the room at rest by octave. */
-import { weightedLevel, type Weighting } from '../../criteria/noiseCurves';
+import { meterLevel, weightedLevel, type Weighting } from '../../criteria/noiseCurves';
 import type { Holds, Measurement } from '../../document/schema/project';
 import { OCTAVE_MIDBANDS } from '../../quantities/bands';
 import type { Fraction } from '../../signal/bandFilters';
@@ -20,6 +20,8 @@ export interface NoiseShown {
   octaves: (number | null)[];
   /** Re 20 µPa, or re a sine at full scale. */
   re: 'pressure' | 'full-scale';
+  /** What a meter would show, dB re the same: from what was recorded where it is known, else from octaves. */
+  meter: (weighting: Weighting) => number;
   tones: Tone[];
   /** How long it was listened to, s; null: somebody else did. */
   seconds: number | null;
@@ -31,12 +33,17 @@ export function noiseShown(
   heard: Heard | null,
   own: Points | null,
 ): NoiseShown | null {
-  if (holds.kind === 'levels') return { octaves: tableOctaves(holds), re: 'pressure', tones: [], seconds: null };
+  if (holds.kind === 'levels') {
+    const octaves = tableOctaves(holds);
+    return { octaves, re: 'pressure', meter: (w) => weightedLevel(octaves, w), tones: [], seconds: null };
+  }
   const noise = heard?.noise;
   if (!noise) return null;
-  const off = OCTAVE_MIDBANDS.map((f) => (fullScaleDb ?? 0) - (own ? pointAt(own, f) : 0));
+  const off = (f: number) => (fullScaleDb ?? 0) - (own ? pointAt(own, f) : 0);
+  const narrow = noise.narrow.map(({ f, db }) => ({ f, db: db + off(f) }));
   return {
-    octaves: noise.octaves.map((v, i) => (v === null ? null : v + off[i]!)),
+    octaves: noise.octaves.map((v, i) => (v === null ? null : v + off(OCTAVE_MIDBANDS[i]!))),
+    meter: (weighting) => meterLevel(narrow, weighting),
     re: fullScaleDb === null ? 'full-scale' : 'pressure',
     tones: noise.tones,
     seconds: noise.seconds,
@@ -45,11 +52,11 @@ export function noiseShown(
 
 /** Sound level full scale stands for when a meter beside the microphone read so much while the room was at rest, dB. */
 export function fullScaleByMeter(
-  noise: NoiseShown,
+  noise: Pick<NoiseShown, 'meter'>,
   fullScaleDb: number | null,
   meterDb: number,
   weighting: Weighting,
 ): number {
-  const shown = weightedLevel(noise.octaves, weighting) - (fullScaleDb ?? 0);
+  const shown = noise.meter(weighting) - (fullScaleDb ?? 0);
   return Number((meterDb - shown).toFixed(1));
 }

@@ -87,7 +87,11 @@ test('noise by third is summed to octaves; a microphone and what full scale stan
   tableOctaves(read.figures).forEach((v) => expect(v).toBeCloseTo(third, 9));
   const own = { f: [20, 20000], db: [1, 1] };
   const m = measurementOf(plainBox(), 'a', { fullScaleDb: 100 });
-  const heard = { impulse: null, warnings: [], noise: { octaves: Array<number>(8).fill(-70), tones: [], seconds: 2 } };
+  const heard = {
+    impulse: null,
+    warnings: [],
+    noise: { octaves: Array<number>(8).fill(-70), narrow: [], tones: [], seconds: 2 },
+  };
   const shown = noiseShown(m, heard, own)!;
   expect(shown.re).toBe('pressure');
   shown.octaves.forEach((v) => expect(v).toBeCloseTo(29, 9));

@@ -65,6 +65,8 @@ export type ListenWarning =
 export interface NoiseReading {
   /** By octave 63 … 8000, dB re a full-scale sine; null where the rate does not reach it. */
   octaves: (number | null)[];
+  /** Finer, from 10 Hz on (signal/levels), dB re the same. */
+  narrow: { f: number; db: number }[];
   tones: Tone[];
   seconds: number;
 }

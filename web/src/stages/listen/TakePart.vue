@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** A recording is taken: with a microphone, from a file, or with the simulated microphone. */
-import { computed, ref } from 'vue';
+import { computed } from 'vue';
 import { mdiMicrophoneOutline } from '@mdi/js';
 import { QUIET } from '@tawny/core/synthesis/microphone';
 import ChoiceField from '../../fields/ChoiceField.vue';
@@ -10,14 +10,15 @@ import LivePart from './LivePart.vue';
 import WherePart from './WherePart.vue';
 import { useListen } from './useListen';
 import { usePlace } from './usePlace';
+import { useSimulated } from './useSimulated';
 
 const { doc, recordings, keep, list } = useListen();
 const { place } = usePlace();
+const { played, seconds, noise, extra, extraHz } = useSimulated();
 const project = computed(() => doc.project!);
 const busy = computed(() => recordings.busy.value !== null);
 
 const letters = computed(() => project.value.loudspeakers.map((l) => l.letter));
-const played = ref('');
 const choices = computed(() => [
   ...letters.value.map((l) => ({ value: l, title: l })),
   ...(letters.value.length > 1 ? [{ value: 'all', title: 'All together' }] : []),
@@ -26,9 +27,6 @@ const choices = computed(() => [
 const playing = computed(() =>
   choices.value.some((c) => c.value === played.value) ? played.value : choices.value[0]!.value,
 );
-const seconds = ref(5);
-const noise = ref(-85);
-const extra = ref<'nothing' | 'hum' | 'fan' | 'rattle' | 'clip'>('nothing');
 const EXTRAS = [
   { value: 'nothing', title: 'nothing' },
   { value: 'hum', title: 'mains hum' },
@@ -36,7 +34,6 @@ const EXTRAS = [
   { value: 'rattle', title: 'a rattle' },
   { value: 'clip', title: 'clipping' },
 ] as const;
-const extraHz = ref(50);
 async function measure(): Promise<void> {
   const stored = doc.stored;
   if (!stored) return;

@@ -21,6 +21,8 @@ const rating = computed(() =>
     ? rateNoise(levels.value)
     : null,
 );
+/** As a meter would show it. */
+const dbA = computed(() => noise.value?.meter('A') ?? 0);
 const watched = computed(() => (main.value?.holds.kind === 'events' ? main.value.holds : null));
 const levelText = (db: number) => {
   const full = main.value?.fullScaleDb ?? null;
@@ -83,11 +85,11 @@ const table = computed(() => OCTAVES.map((f, i) => ({ Hz: f, dB: levels.value[i]
   <template v-else>
     <p class="notice" data-noise>
       <template v-if="rating">
-        {{ fixed(rating.dbA, 1) }} dB(A), NR {{ rating.nrWhole }} (decided at {{ rating.nrBand }} Hz), NC
+        {{ fixed(dbA, 1) }} dB(A), NR {{ rating.nrWhole }} (decided at {{ rating.nrBand }} Hz), NC
         {{ rating.nc === null ? rating.ncOutside : fixed(rating.nc, 0) }}.
         <template v-if="goal !== null"
           >The brief asks for {{ fixed(goal, 0) }} dB(A):
-          {{ rating.dbA <= goal ? 'met' : `${fixed(rating.dbA - goal, 1)} dB over` }}.</template
+          {{ dbA <= goal ? 'met' : `${fixed(dbA - goal, 1)} dB over` }}.</template
         >
       </template>
       <template v-else>
