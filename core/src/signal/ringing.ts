@@ -149,6 +149,55 @@ function surenessOf({ poles }: DampedSum, errors: readonly Pole[], y: Float64Arr
   });
 }
 
+/** Told with a better standard error than this: Hz, part of the decay. */
+const SURE = { f: 0.25, decay: 0.2 };
+const isSure = (p: Pole, error: Pole): boolean => error.w / 2 / PI < SURE.f && error.d < SURE.decay * p.d;
+
+/** What is left may grow by so much when neighbours are put together. */
+const WORSE = 2.5;
+
+interface Polished {
+  sum: DampedSum;
+  errors: Pole[];
+}
+
+/** Poles drawn to where the sum fits best, and what each is uncertain by. */
+function polished(poles: readonly Pole[], y: Float64Array, rate: number): Polished {
+  let sum = sumOf(poles, y, rate);
+  let step = nearer(sum, rate);
+  for (let round = 0; round < ROUNDS; round++) {
+    const trial = sumOf(step.moved, y, rate);
+    if (!(trial.residual < sum.residual)) break;
+    sum = trial;
+    if (round + 1 < ROUNDS) step = nearer(sum, rate);
+  }
+  return { sum, errors: surenessOf(sum, step.errors(), y, rate) };
+}
+
+/** Neighbours nearer than the inverse of the length of which one at least is not sure, put together by their energies; null: there are none. */
+function joined({ sum, errors }: Polished, seconds: number): Pole[] | null {
+  const list = sum.poles
+    .map((p, i) => ({
+      ...p,
+      energy: hypot(sum.amplitudes[2 * i]!, sum.amplitudes[2 * i + 1]!) ** 2 / p.d,
+      sure: isSure(p, errors[i]!),
+    }))
+    .sort((a, b) => a.w - b.w);
+  const out: typeof list = [];
+  for (const p of list) {
+    const last = out.at(-1);
+    if (!last || (p.sure && last.sure) || p.w - last.w > (2 * PI) / seconds) {
+      out.push(p);
+      continue;
+    }
+    const energy = p.energy + last.energy;
+    const mean = (key: keyof Pole) => (p[key] * p.energy + last[key] * last.energy) / energy;
+    // What has been joined is not joined again.
+    out[out.length - 1] = { w: mean('w'), d: mean('d'), energy, sure: true };
+  }
+  return out.length < list.length ? out : null;
+}
+
 /** Damped sinusoids up to a frequency; those under `lowest` are fitted along, and told elsewhere. */
 function stretch(of: Spread, lowest: number, highest: number): Ringing {
   const { y, rate: own, start } = laterPart(of, highest);
@@ -163,20 +212,17 @@ function stretch(of: Spread, lowest: number, highest: number): Ringing {
     ([c], i) => energyOf(c) * hypot(first.amplitudes[2 * i]!, first.amplitudes[2 * i + 1]!) ** 2,
   );
   const least = FAINT * max(...strengths);
-  let sum = sumOf(
+  let sure = polished(
     found.filter((_, i) => strengths[i]! > least),
     y,
     own,
   );
-  let step = nearer(sum, own);
-  for (let round = 0; round < ROUNDS; round++) {
-    const trial = sumOf(step.moved, y, own);
-    if (!(trial.residual < sum.residual)) break;
-    sum = trial;
-    if (round + 1 < ROUNDS) step = nearer(sum, own);
-  }
+  // Two that cannot be told apart are one to the ear as well, if that one then stands still.
+  const merged = joined(sure, of.seconds);
+  const again = merged && polished(merged, y, own);
+  if (again && again.sum.residual < WORSE * sure.sum.residual) sure = again;
+  const { sum, errors } = sure;
   const { poles, amplitudes } = sum;
-  const errors = surenessOf(sum, step.errors(), y, own);
   const told = poles
     .map((p, i) => ({ p, a: hypot(amplitudes[2 * i]!, amplitudes[2 * i + 1]!) * exp(p.d * start), e: errors[i]! }))
     .filter(({ p }) => p.w / 2 / PI >= lowest && p.w / 2 / PI <= highest)
@@ -197,8 +243,6 @@ function stretch(of: Spread, lowest: number, highest: number): Ringing {
 const STRETCHES = [70, 150, 300] as const;
 /** A sum that leaves more than this is not what rings, dB. */
 const LEFT_DB = -22;
-/** Told with a better standard error than this: Hz, part of the decay. */
-const SURE = { f: 0.25, decay: 0.2 };
 
 /** Damped sinusoids of an impulse response; samples at `rate`, beginning at `onset`. An empty list where nothing rings. */
 export function ringingOf(x: ArrayLike<number>, rate: number, onset: number, options: RingingOptions = {}): Ringing {
