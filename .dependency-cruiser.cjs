@@ -42,6 +42,7 @@ const STUDIES = {
   dose: ['decay'],
   seat: ['bass', 'marks', 'survey'],
   listen: ['bass', 'decay', 'marks', 'waves'],
+  causes: ['bass', 'listen', 'waves'],
 };
 
 const WEB = {

@@ -11,6 +11,8 @@ import type { Points } from '@tawny/core/signal/calibration';
 import type { Samples } from '@tawny/core/signal/fourier';
 import { speechIndex } from '@tawny/core/signal/speech';
 import type { Sweep } from '@tawny/core/signal/played/sweep';
+import { type ExplainAsk, explained, measuredImpulse } from '@tawny/core/studies/causes/explained';
+import type { Explained } from '@tawny/core/studies/causes/types';
 import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
 import { hearingSetting } from '@tawny/core/studies/listen/room';
@@ -18,6 +20,7 @@ import { SIMULATED_RATE, simulated } from '@tawny/core/studies/listen/simulate';
 import { createWaveEngine } from '@tawny/core/studies/waves/waveEngine';
 import { tableCurves, tableDecay, tableOctaves } from '@tawny/core/studies/listen/tables';
 import { QUIET, type Surroundings } from '@tawny/core/synthesis/microphone';
+import { causeTitle, evidenceSentence, moveSentence } from '@tawny/core/words/causes';
 import { KIND_WORDS, warningSentence } from '@tawny/core/words/listen';
 
 /** What a person gave that cannot be used, as a sentence. */
@@ -59,10 +62,42 @@ const bandRow = (b: BandDecay) => ({
 });
 
 /** What is read of one file. Throws ListenError when it is no WAV file. */
-export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, calibration }: ListenOptions) {
-  const reading = readWav(bytes);
-  if (!reading.ok) throw new ListenError(`${file}: ${reading.message}`);
-  const { wav } = reading;
+export function listenTo(file: string, bytes: Uint8Array, c: number, options: ListenOptions) {
+  return readFile(file, bytes, c, options).told;
+}
+
+/** The same, with what stands out of it and what caused that, in the room of a project: `causes` of the answer. */
+export async function explainFile(
+  file: string,
+  bytes: Uint8Array,
+  options: ListenOptions,
+  { setting, solution, played }: Pick<ExplainAsk, 'setting' | 'solution' | 'played'>,
+) {
+  const { heard, reading, told } = readFile(file, bytes, setting.c, options);
+  const measured = measuredImpulse(heard, reading, options.calibration);
+  const list = await explained({ setting, solution, played, measured });
+  return { ...told, causes: list.map(causesRow) };
+}
+
+const causesRow = ({ finding: { kind, f, delay, sizeDb, sure, decay }, explanations, moves }: Explained) => ({
+  finding: {
+    kind,
+    ...(f === null ? { delayMs: delay! * 1000 } : { f }),
+    size: sizeDb,
+    ...(decay ? { decayS: decay.seconds } : {}),
+    sure,
+  },
+  explanations: explanations.map(({ cause, probability, evidence }) => ({
+    ...{ kind: cause.kind, what: causeTitle(cause), probability },
+    evidence: evidence.map(evidenceSentence),
+  })),
+  moves: moves.map((m) => ({ ...m, what: m.what, says: moveSentence(m, 'metric') })),
+});
+
+function readFile(file: string, bytes: Uint8Array, c: number, { sweep, calibration }: ListenOptions) {
+  const opened = readWav(bytes);
+  if (!opened.ok) throw new ListenError(`${file}: ${opened.message}`);
+  const { wav } = opened;
   const { rate, fullScale, shortened } = wav;
   if (sweep && sweep.to > rate / 2)
     throw new ListenError(
@@ -70,9 +105,10 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
     );
   const channels = wav.channels.length;
   const heard = hear({ samples: wav.channels[0]!, rate, fullScale, shortened, channels }, sweep);
-  const { impulse: read, warnings } = readHeard(heard);
+  const reading = readHeard(heard);
+  const { impulse: read, warnings } = reading;
   const curves = responseCurves(heard, WHOLE, FRACTION, calibration);
-  return {
+  const told = {
     file,
     kind: heard.kind,
     rate,
@@ -94,6 +130,7 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, { sweep, ca
     speech: read?.speech ? speechIndex(read.speech) : null,
     warnings: warnings.map(warningSentence),
   };
+  return { heard, reading, told };
 }
 
 const TABLES = ['response', 'decay', 'levels'] as const;
@@ -122,7 +159,9 @@ export function tableIn(file: string, text: string, as: TableKind, calibration: 
     ...{ ringing: [], arrivals: [], speech: null, warnings: [] },
   };
 }
-export type Listened = ReturnType<typeof listenTo> | ReturnType<typeof tableIn>;
+export type Listened = (ReturnType<typeof listenTo> | ReturnType<typeof tableIn>) & {
+  causes?: ReturnType<typeof causesRow>[];
+};
 
 /** What is said of files without --json. */
 export function listenText(list: readonly Listened[]): string {
@@ -140,6 +179,10 @@ export function listenText(list: readonly Listened[]): string {
         ...(bands.length > 0 ? ['  decay, s      EDT    T20    T30', ...bands] : []),
         ...(rings.length > 0 ? ['  what rings below 300 Hz', ...rings] : []),
         ...l.warnings.map((w) => `  ${w}`),
+        ...(l.causes ?? []).map(({ finding, explanations: [first] }) => {
+          const at = 'f' in finding ? `${fixed(finding.f, 1)} Hz` : `${fixed(finding.delayMs, 1)} ms`;
+          return `  ${finding.kind} at ${at}, ${fixed(finding.size, 0)} dB: ${first!.what} (${fixed(100 * first!.probability, 0)} %)`;
+        }),
       ].join('\n');
     })
     .join('\n\n');
@@ -157,6 +200,18 @@ export interface SimulateOptions {
   at: string;
   sweep: Sweep | null;
   around: Surroundings;
+}
+
+/** What a recording is explained by: the room with the ears at a place, its waves, and who played (none named: all but subwoofers). */
+export async function explainingRoom(
+  project: Project,
+  { loudspeaker, at }: { loudspeaker: string | null; at: string },
+): Promise<Pick<ExplainAsk, 'setting' | 'solution' | 'played'>> {
+  const setting = hearingSetting(project, placeOf(at));
+  const all = setting.loudspeakers;
+  const played = loudspeaker === null ? all.filter((l) => l.role !== 'sub') : [loudspeakerOf(all, loudspeaker)];
+  const solution = await createWaveEngine(loadLinalg).solve(setting, 'full', () => {});
+  return { setting, played, solution: 'refused' in solution ? null : solution };
 }
 
 function placeOf(text: string): { x: number; y: number; z: number } | null {

@@ -15,6 +15,9 @@ import { hangOf, hangText } from './hang';
 import {
   calibrationOf,
   ListenError,
+  explainFile,
+  explainingRoom,
+  type Listened,
   listenText,
   listenTo,
   tableIn,
@@ -32,7 +35,7 @@ export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
-  tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--json]  what is in recordings (WAV), or in tables
+  tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--causes [--at seat|X,Y,Z]] [--json]  what is in recordings (WAV), or in tables; with --causes what stands out and why
   tawny simulate PROJECT --loudspeaker ID --at seat|x,y,z --out FILE.wav [--impulse | --sweep F1,F2,SECONDS]
                  [--seed N] [--noise DB] [--hum F] [--rattle F] [--clip]  what a microphone would hear in the room; noise re full scale, as -70
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
@@ -70,6 +73,7 @@ const OPTIONS = {
   afresh: { type: 'boolean' },
   impulse: { type: 'boolean' },
   clip: { type: 'boolean' },
+  causes: { type: 'boolean' },
   cases: { type: 'string' },
   sweep: { type: 'string' },
   loudspeaker: { type: 'string' },
@@ -108,8 +112,12 @@ function parsed(
   }
 }
 
-function listen(args: readonly string[], streams: Streams): number {
-  const { positionals, values } = parsed(args, 2, 'more', 'sweep', 'loudspeaker', 'calibration', 'holds', 'json');
+async function listen(args: readonly string[], streams: Streams): Promise<number> {
+  const { positionals, values } = parsed(
+    args,
+    2,
+    ...(['more', 'sweep', 'loudspeaker', 'at', 'calibration', 'holds', 'causes', 'json'] as const),
+  );
   const [file, ...recordings] = positionals as [string, ...string[]];
   const read = readProject(file);
   if (!read.ok) return explain(file, read.problems, streams);
@@ -121,12 +129,19 @@ function listen(args: readonly string[], streams: Streams): number {
       ? null
       : calibrationOf(values.calibration, readFileSync(place(values.calibration), 'utf8'));
   const holds = values.holds === undefined ? null : tableKindOf(values.holds);
-  const list = recordings.map((name) => ({
-    ...(holds
+  const { loudspeaker = null, at = 'seat' } = values;
+  const room = values.causes && !holds ? await explainingRoom(read.project, { loudspeaker, at }) : null;
+  const list: Listened[] = [];
+  for (const name of recordings) {
+    const bytes = () => readFileSync(place(name));
+    const options = { sweep, calibration };
+    const told = holds
       ? tableIn(name, readFileSync(place(name), 'utf8'), holds, calibration)
-      : listenTo(name, readFileSync(place(name)), c, { sweep, calibration })),
-    ...(values.loudspeaker === undefined ? {} : { loudspeaker: values.loudspeaker }),
-  }));
+      : room
+        ? await explainFile(name, bytes(), options, room)
+        : listenTo(name, bytes(), c, options);
+    list.push({ ...told, ...(loudspeaker === null ? {} : { loudspeaker }) });
+  }
   streams.out(values.json ? JSON.stringify(list) : listenText(list));
   return OK;
 }
@@ -206,7 +221,7 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         return OK;
       }
       case 'listen':
-        return listen(rest, streams);
+        return await listen(rest, streams);
       case 'simulate':
         return await simulateTo(rest, streams);
       case 'hang': {

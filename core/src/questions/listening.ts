@@ -13,6 +13,8 @@ import { clippedSamples, onsetOf } from '../signal/onset';
 import { averageAligned, type Sweep } from '../signal/played/sweep';
 import { waveModes } from '../studies/bass/answer';
 import type { PredictedMode } from '../studies/listen/beside';
+import { explained, levelsOfImpulse } from '../studies/causes/explained';
+import type { Explained, Measured } from '../studies/causes/types';
 import { hear, heardAgain, NOTHING_TOLD, tookWarnings } from '../studies/listen/hear';
 import { readHeard, responseCurves, type ResponseCurves } from '../studies/listen/read';
 import { hearingSetting, type Place } from '../studies/listen/room';
@@ -50,6 +52,20 @@ export type ListenTask =
     }
   /** Modes of the room of a measurement, as they are heard where it was taken. */
   | { task: 'modes'; project: Project; room: string; place: Place | null }
+  /** What stands out of a measurement, and what caused it. */
+  | {
+      task: 'causes';
+      project: Project;
+      room: string;
+      place: Place | null;
+      /** Letters of those that played. */
+      loudspeakers: string[];
+      bytes: ArrayBuffer;
+      rate: number;
+      own: Points | null;
+      /** What was read of it. */
+      read: Omit<Measured, 'levels' | 'gated'>;
+    }
   | {
       task: 'simulate';
       project: Project;
@@ -75,6 +91,7 @@ export type ListenOutcome =
   | { ok: true; figures: TextFigures }
   | { ok: true; modes: PredictedMode[] }
   | { ok: true; curves: ResponseCurves | null }
+  | { ok: true; causes: Explained[] }
   | { ok: false; message: string };
 
 /** What a text file is said to hold. */
@@ -204,6 +221,23 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
         const modes = 'refused' in solution ? [] : waveModes(setting, solution);
         // The even pressure is none.
         return { ok: true, modes: modes.slice(1).map(({ f, time, head }) => ({ f, time, head })) };
+      }
+      case 'causes': {
+        const kept = task.project.measured.rooms[task.room];
+        if (!kept) return { ok: true, causes: [] };
+        const setting = hearingSetting(inMeasuredRoom(task.project, kept), task.place);
+        const solution = await engine.solve(setting, 'full', (p) => progress(0.5 * p));
+        const samples = new Float32Array(task.bytes);
+        const levels = levelsOfImpulse({ samples, rate: task.rate, onset: onsetOf(samples) }, task.own);
+        const causes = await explained(
+          {
+            ...{ setting, solution: 'refused' in solution ? null : solution },
+            played: setting.loudspeakers.filter((l) => task.loudspeakers.includes(l.letter)),
+            measured: { ...levels, ...task.read },
+          },
+          (p) => progress(0.5 + 0.5 * p),
+        );
+        return { ok: true, causes };
       }
       case 'simulate':
         return simulate(task, progress);

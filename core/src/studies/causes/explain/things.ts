@@ -1,0 +1,40 @@
+/** What is in the room beside loudspeaker and walls: a thing that rings along, the mains, a machine. */
+import { inLog, plainly } from '../likelihood';
+import type { Candidate, Evidence, Finding, Measured } from '../types';
+
+/** Things that ring along go on for a second or two, whatever the room does. */
+const RINGS = { seconds: 1.3, off: 0.6 } as const;
+const DECAY_SPAN = Math.log(80);
+/** A tone at rest is at the same place within so many hertz. */
+const SAME_HZ = 1.5;
+/** Found at rest too, or not: ln of how much that says. */
+const AT_REST = { there: 2.5, not: -2 } as const;
+/** The mains keep their frequency to so many hertz; tones lie anywhere between two multiples. */
+const MAINS_OFF = 0.15;
+
+export function rattle({ decay }: Finding): Candidate[] {
+  const evidence: Evidence[] = decay ? [inLog('decay', 's', decay.seconds, RINGS.seconds, RINGS.off, DECAY_SPAN)] : [];
+  return [{ cause: { kind: 'rattle' }, share: 1, evidence }];
+}
+
+/** Whether a tone is heard at rest where something stands out while a sweep is played. */
+function restEvidence(f: number, { tones }: Measured): Evidence {
+  const near = tones.find((t) => Math.abs(t.f - f) < SAME_HZ);
+  return {
+    ...{ what: 'at-rest', unit: 'dB', found: near?.overDb ?? 0, meant: 12, within: 0 },
+    favours: near ? AT_REST.there : AT_REST.not,
+  };
+}
+
+export function mains({ kind, f, fError }: Finding, measured: Measured): Candidate[] {
+  if (f === null) return [];
+  return ([50, 60] as const).flatMap((of): Candidate[] => {
+    const order = Math.round(f / of);
+    if (order < 1) return [];
+    const evidence = [plainly('frequency', 'Hz', f, of * order, Math.hypot(MAINS_OFF * order, fError), of)];
+    if (kind !== 'tone') evidence.push(restEvidence(f, measured));
+    return [{ cause: { kind: 'mains', of, order }, share: 1 / order, evidence }];
+  });
+}
+
+export const machine = (): Candidate[] => [{ cause: { kind: 'machine' }, share: 1, evidence: [] }];
