@@ -4,6 +4,9 @@ import { computed, shallowReactive, shallowRef, toRaw } from 'vue';
 import type { Listened, ListenOutcome, ListenTask, TextFigures, TextKind } from '@tawny/core/questions/listening';
 import type { PredictedMode } from '@tawny/core/studies/listen/beside';
 import type { Table } from '@tawny/core/studies/listen/tables';
+import { readingsOf } from '@tawny/core/studies/causes/measured';
+import type { Explained } from '@tawny/core/studies/causes/types';
+import type { Points } from '@tawny/core/signal/calibration';
 import type { ResponseCurves } from '@tawny/core/studies/listen/read';
 import { isSound, type Measurement, type Project, type Sound } from '@tawny/core/document/schema/project';
 import type { Recordings } from '../persistence/recordings';
@@ -156,6 +159,22 @@ function createRecordings(client = createStudyClient(startWorker)) {
       const task = (): ListenTask => ({ task: 'modes', project, room, place: place.at && { ...place.at } });
       const outcome = await run('Modes of its room', task, wanted);
       return outcome?.ok && 'modes' in outcome ? outcome.modes : null;
+    },
+    /** What stands out of a measurement that was read, and what caused it; null where nobody wants it any more. */
+    async causes(
+      project: Project,
+      { room, place, loudspeakers }: Measurement,
+      heard: Listened,
+      own: Points | null,
+      wanted: () => boolean,
+    ): Promise<Explained[] | null> {
+      const task = (): ListenTask => ({
+        ...{ task: 'causes', project, room, place: place.at && { ...place.at }, loudspeakers: [...loudspeakers] },
+        ...{ bytes: heard.impulse ? heard.samples.slice().buffer : new ArrayBuffer(0), rate: heard.rate, own },
+        read: structuredClone(readingsOf(toRaw(heard))),
+      });
+      const outcome = await run('Causes', task, wanted);
+      return outcome?.ok && 'causes' in outcome ? outcome.causes : null;
     },
     /** Samples of a recording kept here. */
     samplesOf,

@@ -10,6 +10,7 @@ export const LISTEN_PICTURES = [
   { id: 'fading', name: 'Dying away' },
   { id: 'arrivals', name: 'Arrivals' },
   { id: 'noise', name: 'Noise' },
+  { id: 'causes', name: 'Why' },
   { id: 'dates', name: 'Over time' },
   { id: 'places', name: 'Places' },
 ] as const;
@@ -17,8 +18,8 @@ export type ListenPicture = (typeof LISTEN_PICTURES)[number]['id'];
 
 /** Which of them show each of what a measurement may hold. */
 export const PICTURES_OF: Readonly<Record<Holds['kind'], readonly ListenPicture[]>> = {
-  impulse: ['response', 'decay', 'rings', 'fading', 'arrivals', 'noise'],
-  noise: ['noise'],
+  impulse: ['response', 'decay', 'rings', 'fading', 'arrivals', 'noise', 'causes'],
+  noise: ['noise', 'causes'],
   speech: [],
   response: ['response'],
   decay: ['decay'],

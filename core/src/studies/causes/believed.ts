@@ -3,9 +3,7 @@ import { arrivalsAt } from '../listen/room';
 import { levels, together, waveModes } from '../bass/answer';
 import type { PlacedLoudspeaker, Setting } from '../../room/setting';
 import type { Solution } from '../waves/waveEngine';
-import type { Believed, Measured } from './types';
-import type { Heard } from '../listen/types';
-import { timeOf } from '../../signal/decay';
+import type { Believed } from './types';
 
 /** Waves are predicted from here on, Hz. */
 const LOWEST = 15;
@@ -52,21 +50,4 @@ export async function believedOf(
     ),
   );
   return { modes, curve: played.length > 0 ? { f: [...axis], db } : null, reflections, c };
-}
-
-/** What a reading holds of what is weighed; null where nothing was heard. */
-export function measuredOf(
-  heard: Pick<Heard, 'impulse' | 'noise' | 'warnings'>,
-  levels: Measured['levels'],
-  gated: Measured['gated'],
-): Measured {
-  const { impulse, noise, warnings } = heard;
-  return {
-    ...{ levels, gated },
-    rings: impulse?.ringing.rings ?? [],
-    rattles: warnings.flatMap((w) => (w.code === 'rattle' ? [{ f: w.f, seconds: w.seconds }] : [])),
-    arrivals: impulse?.arrivals.list ?? [],
-    tones: noise?.tones ?? [],
-    octaves: (impulse?.octaves.bands ?? []).map((b) => ({ label: b.label, seconds: timeOf(b), rangeDb: b.rangeDb })),
-  };
 }

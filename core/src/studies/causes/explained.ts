@@ -5,7 +5,8 @@ import { GATED, responseCurves, WHOLE } from '../listen/read';
 import { STEPS_PER_OCTAVE } from '../../signal/response';
 import type { Points } from '../../signal/calibration';
 import type { Solution } from '../waves/waveEngine';
-import { believedOf, measuredOf } from './believed';
+import { believedOf } from './believed';
+import { readingsOf } from './measured';
 import { movesFor } from './moves';
 import { causesOf } from './study';
 import type { Explained, Measured } from './types';
@@ -46,7 +47,7 @@ export async function explained(
 }
 
 /** A recording that was read, explained. */
-export const measuredImpulse = (heard: HeardImpulse, read: Heard, own: Points | null): Measured => {
-  const { levels, gated } = levelsOfImpulse(heard, own);
-  return measuredOf(read, levels, gated);
-};
+export const measuredImpulse = (heard: HeardImpulse, read: Heard, own: Points | null): Measured => ({
+  ...levelsOfImpulse(heard, own),
+  ...readingsOf(read),
+});

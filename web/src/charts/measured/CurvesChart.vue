@@ -150,6 +150,7 @@ const foot = computed(() => props.height - frame.value.bottom);
         :class="[`look-${c.look % 6}`, { ghost: c.ghost }]"
         :d="pathOf(c.values)"
       />
+      <slot name="over" :x="x" :y="y" />
       <template v-if="dots">
         <template v-for="(c, i) in curves" :key="`d${i}`">
           <template v-for="(v, k) in c.values" :key="k">

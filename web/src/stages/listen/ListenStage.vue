@@ -10,6 +10,7 @@ import StageFrame from '../../parts/StageFrame.vue';
 import { HOLDS_WORDS, LISTEN_PARTS, LISTEN_PICTURES, PICTURES_OF } from '../../words/listening';
 import ArrivalsPicture from './pictures/ArrivalsPicture.vue';
 import BesidePart from './BesidePart.vue';
+import CausesPicture from './pictures/CausesPicture.vue';
 import DatesPicture from './pictures/DatesPicture.vue';
 import DecayPicture from './pictures/DecayPicture.vue';
 import FadingPicture from './pictures/FadingPicture.vue';
@@ -66,7 +67,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
           label="What is drawn"
           :parts="LISTEN_PICTURES"
           :shown="session.listenPicture"
-          :columns="8"
+          :columns="9"
           @show="session.listenPicture = $event"
         />
       </div>
@@ -82,6 +83,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
         <RingsPicture v-else-if="picture === 'rings'" />
         <FadingPicture v-else-if="picture === 'fading'" />
         <ArrivalsPicture v-else-if="picture === 'arrivals'" />
+        <CausesPicture v-else-if="picture === 'causes'" />
         <NoisePicture v-else />
       </template>
       <p v-else-if="missing(main)" class="soft waiting">
@@ -128,7 +130,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
   gap: 8px;
   font-size: 12px;
   color: var(--ink-soft);
-  min-width: 220px;
+  min-width: min(340px, 60vw);
   white-space: nowrap;
 }
 .what {

@@ -1,0 +1,272 @@
+<script setup lang="ts">
+/** What stands out of a measurement, what could have caused each, with what speaks for it and against it, and what could mend it. */
+import { computed, ref } from 'vue';
+import { computedAsync } from '@vueuse/core';
+import { fixed } from '@tawny/core/quantities/format';
+import type { Explained } from '@tawny/core/studies/causes/types';
+import { WHOLE } from '@tawny/core/studies/listen/read';
+import { causeSentence, causeTitle, evidenceSentence, findingTitle, moveSentence } from '@tawny/core/words/causes';
+import ChartFrame from '../../../charts/ChartFrame.vue';
+import CurvesChart from '../../../charts/measured/CurvesChart.vue';
+import { steady } from '../../../answers/line';
+import { useMeasured } from '../../../measured/measured';
+import { useLengths } from '../../../parts/keys';
+import { useListen } from '../useListen';
+
+const { doc, list, main, heard, recordings } = useListen();
+const { curvesOf, calibrationOf } = useMeasured();
+const system = useLengths();
+
+const TO = 320;
+const curves = curvesOf(
+  () => (main.value?.holds.kind === 'impulse' ? [main.value] : []),
+  () => ({ window: WHOLE, fraction: 24 }),
+);
+
+/** Asked again only when what is read, or the room it was read in, is another. */
+const asked = steady(() => {
+  const m = main.value;
+  return m && heard.value
+    ? { id: m.id, holds: m.holds, room: m.room, place: m.place.at, who: m.loudspeakers, own: calibrationOf(m) }
+    : null;
+});
+const working = ref(false);
+const found = computedAsync<Explained[]>(
+  async (onCancel) => {
+    let wanted = true;
+    onCancel(() => (wanted = false));
+    const [ask, project, read] = [asked.value, doc.stored, heard.value];
+    const m = ask && list.value.find((one) => one.id === ask.id);
+    if (!project || !m || !read) return [];
+    const own = ask.own && { f: [...ask.own.f], db: [...ask.own.db] };
+    return (await recordings.causes(project, m, read, own, () => wanted)) ?? [];
+  },
+  [],
+  working,
+);
+const picked = ref(0);
+const index = computed(() => Math.min(picked.value, found.value.length - 1));
+const one = computed(() => found.value[index.value] ?? null);
+const likeliest = (e: Explained) => e.explanations[0]!;
+
+const curve = computed(() => {
+  const own = curves.value[0]?.curves;
+  if (!own) return null;
+  const there = own.grid.flatMap((f, i) => (f <= TO && f >= 18 ? [i] : []));
+  return { f: there.map((i) => own.grid[i]!), db: there.map((i) => own.levelsDb[i]!) };
+});
+/** Level of the curve where something is found, dB. */
+function levelAt(f: number): number {
+  const c = curve.value!;
+  const i = c.f.findIndex((v) => v >= f);
+  return c.db[i < 0 ? c.f.length - 1 : i]!;
+}
+const marked = computed(() =>
+  curve.value
+    ? found.value.flatMap(({ finding }, i) =>
+        finding.f !== null && finding.kind !== 'tone' && finding.f <= TO ? [{ i, f: finding.f }] : [],
+      )
+    : [],
+);
+const table = computed(() =>
+  found.value.flatMap(({ finding, explanations }) =>
+    explanations.map((e) => ({
+      finding: findingTitle(finding),
+      cause: causeTitle(e.cause),
+      probability: Number(e.probability.toFixed(3)),
+      evidence: e.evidence.map(evidenceSentence).join('; '),
+    })),
+  ),
+);
+</script>
+
+<template>
+  <p class="notice" data-causes>
+    <template v-if="working">Weighing what could have caused it: the waves of the room are solved first …</template>
+    <template v-else-if="found.length === 0">Nothing stands out of this measurement.</template>
+    <template v-else>
+      {{ found.length }} {{ found.length === 1 ? 'thing stands' : 'things stand' }} out. The figures say how likely each
+      cause is from what the room as it is drawn would do; what the drawing does not hold is “something else”.
+    </template>
+  </p>
+  <ChartFrame
+    v-if="curve"
+    title="What stands out"
+    subtitle="over 1/24 octave; each number a finding below"
+    file="causes"
+    :table="table"
+    :min-height="170"
+    class="curve"
+  >
+    <template #default="{ width, height }">
+      <CurvesChart
+        :width="width"
+        :height="height"
+        :frequencies="curve.f"
+        :curves="[{ name: main!.title, look: 0, values: curve.db }]"
+        :low="Math.max(...curve.db) - 20"
+        :high="Math.max(...curve.db) + 4"
+        unit="dB"
+        :depth="50"
+        label="Response with what stands out of it"
+      >
+        <template #over="{ x, y }">
+          <g
+            v-for="m in marked"
+            :key="m.i"
+            class="found"
+            :class="{ picked: m.i === index }"
+            :transform="`translate(${x(m.f)} ${y(levelAt(m.f))})`"
+            @click="picked = m.i"
+          >
+            <circle r="8" />
+            <text dy="3.5">{{ m.i + 1 }}</text>
+          </g>
+        </template>
+      </CurvesChart>
+    </template>
+  </ChartFrame>
+  <div v-if="one" class="pair">
+    <ol class="findings" aria-label="What stands out" tabindex="0">
+      <li v-for="(e, i) in found" :key="i">
+        <button type="button" :aria-pressed="i === index" data-finding @click="picked = i">
+          <span class="number">{{ i + 1 }}</span>
+          <span class="what">{{ findingTitle(e.finding) }}</span>
+          <span class="cause"
+            >{{ causeTitle(likeliest(e).cause) }}, {{ fixed(100 * likeliest(e).probability, 0) }} %</span
+          >
+        </button>
+      </li>
+    </ol>
+    <section class="evidence" aria-label="Evidence" tabindex="0" data-evidence>
+      <h2>{{ findingTitle(one.finding) }}</h2>
+      <p v-if="one.finding.sure < 0.95" class="soft">
+        That it is there at all, and no chance of the noise, is {{ fixed(100 * one.finding.sure, 0) }} % likely.
+      </p>
+      <div v-for="(e, i) in one.explanations" :key="i" class="cause-one">
+        <h3>
+          <span class="share" :style="{ inlineSize: `${Math.max(2, 100 * e.probability)}%` }" />
+          <span class="text">{{ causeTitle(e.cause) }}</span>
+          <span class="percent">{{ fixed(100 * e.probability, 0) }} %</span>
+        </h3>
+        <template v-if="e.probability >= 0.1">
+          <p>{{ causeSentence(e.cause, system) }}</p>
+          <ul v-if="e.evidence.length > 0">
+            <li v-for="v in e.evidence" :key="v.what">{{ evidenceSentence(v) }}</li>
+          </ul>
+        </template>
+      </div>
+      <template v-if="one.moves.length > 0">
+        <h2>What to do</h2>
+        <p v-for="(m, i) in one.moves" :key="i" data-move>{{ moveSentence(m, system) }}</p>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped src="./pictures.css"></style>
+<style scoped>
+.pair {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(0, 1fr);
+  gap: 18px;
+  flex: 1 1 300px;
+  min-height: 0;
+  padding: 4px 14px 0;
+}
+.findings,
+.evidence {
+  min-height: 0;
+  overflow: auto;
+}
+@media (max-width: 860px) {
+  .pair {
+    flex: none;
+    grid-template-columns: 1fr;
+  }
+}
+.findings {
+  margin: 0;
+  padding: 0;
+  list-style: none;
+}
+.findings button {
+  display: grid;
+  grid-template-columns: 22px 1fr;
+  inline-size: 100%;
+  padding: 4px 6px;
+  border-block-end: 1px solid var(--rule);
+  color: inherit;
+  font: inherit;
+  text-align: start;
+}
+.findings button[aria-pressed='true'] {
+  background: var(--tawny-pale);
+}
+.findings .number {
+  grid-row: span 2;
+  font-variant-numeric: tabular-nums;
+  opacity: 0.7;
+}
+.findings .what {
+  font-weight: 600;
+}
+.findings .cause {
+  font-size: 12.5px;
+  opacity: 0.8;
+}
+.evidence h2 {
+  margin: 6px 0 4px;
+  font-size: 14px;
+}
+.cause-one h3 {
+  position: relative;
+  display: flex;
+  justify-content: space-between;
+  margin: 6px 0 2px;
+  padding: 2px 6px;
+  font-size: 13px;
+  font-weight: 600;
+}
+.cause-one .share {
+  position: absolute;
+  inset-block: 0;
+  inset-inline-start: 0;
+  background: var(--tawny-pale);
+}
+.cause-one .text,
+.cause-one .percent {
+  position: relative;
+}
+.cause-one p,
+.cause-one ul {
+  margin: 2px 0 4px;
+  padding-inline-start: 6px;
+  font-size: 12.5px;
+}
+.cause-one ul {
+  padding-inline-start: 20px;
+}
+.curve {
+  flex: 0 0 190px;
+}
+.found {
+  cursor: pointer;
+}
+.found circle {
+  fill: var(--paper);
+  stroke: var(--tawny);
+  stroke-width: 1.4;
+}
+.found.picked circle {
+  fill: var(--tawny);
+}
+.found text {
+  fill: var(--ink);
+  font-size: 9.5px;
+  text-anchor: middle;
+}
+.found.picked text {
+  fill: var(--paper);
+}
+</style>
