@@ -72,8 +72,9 @@ test('nor in any part of Build', async ({ page }) => {
 test('nor in any picture and part of Listen', async ({ page }) => {
   await openDemo(page);
   await stage(page, 'listen');
-  for (const name of ['decay', 'rings', 'fading', 'arrivals', 'noise', 'dates', 'places']) {
+  for (const name of ['decay', 'rings', 'fading', 'arrivals', 'noise', 'causes', 'dates', 'places']) {
     await part(page, name);
+    if (name === 'causes') await expect(page.locator('[data-finding]').first()).toBeVisible({ timeout: 120_000 });
     await expect(page.locator('.drawing figure').first()).toBeVisible();
     expect([name, await serious(page, '.drawing')]).toEqual([name, []]);
   }

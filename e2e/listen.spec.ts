@@ -40,6 +40,15 @@ test('the Bakehouse opens with its measurements: every picture is alive, and two
   await expect(page.getByLabel(/^Level over time and frequency/)).toBeVisible();
   await part(page, 'arrivals');
   await expect(page.getByRole('table', { name: 'Arrivals' })).toContainText('Desk, top');
+  // Why: each finding with its causes and what speaks for them; choosing another shows its evidence.
+  await part(page, 'causes');
+  await expect(page.locator('[data-causes]')).toContainText(/\d+ things stand out/, { timeout: 120_000 });
+  const findings = page.locator('[data-finding]');
+  await expect(findings.filter({ hasText: 'Peak at 64' })).toContainText(/the mode at 64\.\d Hz, \d+ %/);
+  await findings.filter({ hasText: 'ms behind' }).first().click();
+  await expect(page.locator('[data-evidence]')).toContainText(/the Desk, top\s*\d+ %/);
+  await expect(page.locator('[data-evidence]')).toContainText(/delay: [\d.]+ ms found, [\d.]+ ms meant/);
+  await expect(page.locator('[data-move]').first()).toBeVisible();
   // Bare beside now: first what else changed, then what may be said.
   await part(page, 'decay');
   await kept(page, 'Bare room, left').locator('.name').click();

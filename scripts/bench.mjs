@@ -1,4 +1,4 @@
-// npm run bench: installs what is missing and measures the solver, how fast a recording is read, how soon the first figures are seen, and how a dragged piece follows.
+// npm run bench: installs what is missing and measures the solver, how fast a recording is read, how often causes are true, how soon the first figures are seen, and how a dragged piece follows.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -29,5 +29,9 @@ async function runBuilt(name) {
 }
 
 process.exit(
-  run('bench/waves.ts') || (await runBuilt('listening')) || run('bench/opening.mjs') || run('bench/dragging.mjs'),
+  run('bench/waves.ts') ||
+    (await runBuilt('listening')) ||
+    run('bench/causes.ts') ||
+    run('bench/opening.mjs') ||
+    run('bench/dragging.mjs'),
 );

@@ -47,6 +47,38 @@ describe('listen and simulate', () => {
     expect(impulse!.ringing.length).toBeGreaterThan(3);
   });
 
+  test('what stands out is told with its causes: probabilities, figures for and against, what to do', async () => {
+    const swept = await simulated(
+      'why.wav',
+      '--sweep',
+      '20,20000,3',
+      '--noise',
+      '-85',
+      '--hum',
+      '50',
+      '--rattle',
+      '312',
+    );
+    interface Told {
+      finding: { kind: string; f?: number; delayMs?: number; size: number };
+      explanations: { kind: string; what: string; probability: number; evidence: string[] }[];
+      moves: { what: string; says: string }[];
+    }
+    const [told] = (await heard(swept, '--loudspeaker', 'left', '--causes')) as unknown as { causes: Told[] }[];
+    const of = (kind: string, near: number) =>
+      told!.causes.find(({ finding }) => finding.kind === kind && Math.abs((finding.f ?? 0) - near) < 3)!;
+    told!.causes.forEach((c) => expect(c.explanations.reduce((sum, e) => sum + e.probability, 0)).toBeCloseTo(1, 6));
+    expect(of('ring', 312).explanations[0]!.kind).toBe('rattle');
+    expect(of('ring', 312).moves[0]!.says).toContain('hold what could ring');
+    expect(of('tone', 50).explanations[0]).toMatchObject({ kind: 'mains', what: 'the mains, 50 Hz' });
+    const peak = of('peak', 55.5).explanations[0]!;
+    expect([peak.kind, peak.what]).toEqual(['mode', 'the mode at 55.5 Hz']);
+    expect(peak.evidence[0]).toMatch(/^frequency: 55\.\d Hz found, 55\.\d Hz meant/);
+    expect((await tawny('listen', cabin, swept, '--causes', '--at', 'there')).err).toMatch(
+      /--at: expected "seat" or x,y,z/,
+    );
+  });
+
   test('the same seed gives the same bytes; clipping is counted; a calibration is taken off', async () => {
     const [a, b] = [
       await simulated('a.wav', '--seed', '7', '--noise', '-60', '--clip'),

@@ -90,12 +90,17 @@ const EVIDENCE: Readonly<Record<Evidence['what'], string>> = {
   level: 'level',
   early: 'in the first milliseconds',
   'at-rest': 'with nothing playing',
+  harmonics: 'lower harmonics',
   noise: 'by noise alone',
 };
 
 /** "frequency: 64.3 Hz found, 64.6 Hz meant, ± 1.0 Hz: speaks for it". */
 export function evidenceSentence({ what, unit, found, meant, within, favours }: Evidence): string {
   const says = favours > 0.3 ? 'for it' : favours < -0.3 ? 'against it' : 'neither way';
+  if (what === 'harmonics')
+    return found > 0
+      ? `${hz(found)} of the same mains is there too, speaks ${says}`
+      : `no lower one of ${hz(meant)} is there, speaks ${says}`;
   if (what === 'at-rest') return `${EVIDENCE[what]}: ${found > 0 ? 'there too' : 'not there'}, speaks ${says}`;
   const text = FIGURES[unit];
   return `${EVIDENCE[what]}: ${text(found)} found, ${text(meant)} meant, give or take ${text(within)}, speaks ${says}`;

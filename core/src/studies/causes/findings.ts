@@ -11,6 +11,8 @@ const LEAST = { peak: 4, dip: 6 } as const;
 /** Prominence is taken no further away than so many octaves. */
 const REACH = 1;
 const MOST_OF_A_KIND = 6;
+/** Where an octave lies so far under the loudest one the loudspeaker does not play, and what stands out there nobody hears. */
+const PLAYED_DB = 18;
 /** What two takes of one place differ by, dB. */
 const REPEATS_DB = 1;
 /** A ring outlasts its octave by so much. */
@@ -44,8 +46,14 @@ export function extremesOf(
 ): Extreme[] {
   const sign = kind === 'peak' ? 1 : -1;
   const curve = smoothed(f, levels, FRACTION).map((v) => sign * v);
+  const around = smoothed(f, levels, 1);
+  const usual = around.reduce(
+    (most, v, i) => (f[i]! >= RANGE[0] && f[i]! <= RANGE[1] ? Math.max(most, v) : most),
+    -Infinity,
+  );
   const found: Extreme[] = [];
   for (let i = 1; i < f.length - 1; i++) {
+    if (!(around[i]! > usual - PLAYED_DB)) continue;
     if (
       f[i]! < RANGE[0] ||
       f[i]! > Math.min(upTo, RANGE[1]) ||

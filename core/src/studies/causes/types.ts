@@ -22,7 +22,7 @@ export interface Finding {
 }
 
 export interface Evidence {
-  what: 'frequency' | 'depth' | 'decay' | 'delay' | 'level' | 'early' | 'at-rest' | 'noise';
+  what: 'frequency' | 'depth' | 'decay' | 'delay' | 'level' | 'early' | 'at-rest' | 'harmonics' | 'noise';
   unit: 'Hz' | 'dB' | 's' | 'ms';
   found: number;
   meant: number;

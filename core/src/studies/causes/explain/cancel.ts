@@ -4,7 +4,7 @@ import { inLog, plainly } from '../likelihood';
 import type { Believed, Candidate, Finding } from '../types';
 
 /** A null moves with every centimetre of the head, faster than a mode. */
-const OFF = 0.025;
+const OFF = 0.035;
 const SPAN = Math.log(15);
 const DEPTH_OFF = 6;
 const DEPTH_SPAN = 30;

@@ -9,6 +9,7 @@ const DECAY_SPAN = Math.log(80);
 const SAME_HZ = 1.5;
 /** Found at rest too, or not: ln of how much that says. */
 const AT_REST = { there: 2.5, not: -2 } as const;
+const LOWER = { there: 1, not: -2.5 } as const;
 /** The mains keep their frequency to so many hertz; tones lie anywhere between two multiples. */
 const MAINS_OFF = 0.15;
 
@@ -26,6 +27,15 @@ function restEvidence(f: number, { tones }: Measured): Evidence {
   };
 }
 
+/** A harmonic of the mains seldom comes without lower ones. */
+function lowerOnes(of: number, order: number, { tones }: Measured): Evidence {
+  const below = tones.find((t) => Math.round(t.f / of) < order && Math.abs(t.f - of * Math.round(t.f / of)) < SAME_HZ);
+  return {
+    ...{ what: 'harmonics', unit: 'Hz', found: below?.f ?? 0, meant: of, within: 0 },
+    favours: below ? LOWER.there : LOWER.not,
+  };
+}
+
 export function mains({ kind, f, fError }: Finding, measured: Measured): Candidate[] {
   if (f === null) return [];
   return ([50, 60] as const).flatMap((of): Candidate[] => {
@@ -33,7 +43,8 @@ export function mains({ kind, f, fError }: Finding, measured: Measured): Candida
     if (order < 1) return [];
     const evidence = [plainly('frequency', 'Hz', f, of * order, Math.hypot(MAINS_OFF * order, fError), of)];
     if (kind !== 'tone') evidence.push(restEvidence(f, measured));
-    return [{ cause: { kind: 'mains', of, order }, share: 1 / order, evidence }];
+    if (order > 1) evidence.push(lowerOnes(of, order, measured));
+    return [{ cause: { kind: 'mains', of, order }, share: 1, evidence }];
   });
 }
 
