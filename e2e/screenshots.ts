@@ -31,12 +31,14 @@ async function editing(page: Page): Promise<void> {
   await page.waitForSelector('[data-tuning]');
 }
 
-/** Bare and as it hangs now over each other, with what else changed. */
+/** What stands out of the bare room and why, beside what else changed until now. */
 async function listening(page: Page): Promise<void> {
   await page.locator('[data-measurement="Bare room, left"] .name').click();
   await page.locator('[data-measurement="As it hangs now, left"] input').check();
   await page.locator('[data-part-tab="beside"]').click();
   await page.waitForSelector('[data-changed] li');
+  await page.locator('[data-part-tab="causes"]').click();
+  await page.waitForSelector('[data-finding]', { timeout: 120_000 });
   await page.waitForSelector('[data-listening]', { state: 'detached', timeout: 60_000 });
   await page.waitForTimeout(1500);
 }
