@@ -96,7 +96,7 @@ export async function trialOf(seed: number, plant = true): Promise<Trial> {
     switch (finding.kind) {
       case 'peak': {
         const truth = trueMode(real, trueWaves, played.id, finding.f!);
-        return cause.kind === 'mode' && Math.abs(cause.f / truth - 1) < 0.03;
+        return (cause.kind === 'mode' || cause.kind === 'add') && Math.abs(cause.f / truth - 1) < 0.03;
       }
       case 'ring':
         if (what === 'rattle' && Math.abs(finding.f! - f) < 3) return cause.kind === 'rattle';

@@ -30,6 +30,8 @@ export function causeTitle(cause: Cause): string {
   switch (cause.kind) {
     case 'mode':
       return `the mode at ${hz(cause.f)}`;
+    case 'add':
+      return 'modes that add up at the ears';
     case 'cancel':
       return 'waves that cancel at the ears';
     case 'boundary':
@@ -55,6 +57,8 @@ export function causeSentence(cause: Cause, system: LengthSystem): string {
   switch (cause.kind) {
     case 'mode':
       return `A resonance of the room at ${hz(cause.f)} that rings for ${seconds(cause.seconds)}; the ears meet ${percent(cause.head)} of its pressure, the loudspeaker ${percent(cause.source)}.`;
+    case 'add':
+      return `The room as it is drawn has a peak of ${db(cause.sizeDb)} at ${hz(cause.f)} where the microphone stood, of modes too close together to be told apart.`;
     case 'cancel':
       return `The room as it is drawn has a dip of ${db(cause.depthDb)} at ${hz(cause.f)} where the microphone stood. Neither an equaliser nor an absorber fills it: head or loudspeaker have to move.`;
     case 'boundary':
@@ -84,7 +88,7 @@ const FIGURES: Readonly<Record<Evidence['unit'], (v: number) => string>> = {
 };
 const EVIDENCE: Readonly<Record<Evidence['what'], string>> = {
   frequency: 'frequency',
-  depth: 'depth',
+  depth: 'size',
   decay: 'decay',
   delay: 'delay',
   level: 'level',

@@ -1,6 +1,6 @@
 /** Findings and the weighing of causes on made-up figures; the same in rooms whose causes are known. */
 import { causeSentence, evidenceSentence, findingTitle, moveSentence } from '../../words/causes';
-import { trialOf } from '../../testing/plantedRooms';
+import { type Trial, trialOf } from '../../testing/plantedRooms';
 import { extremesOf, findingsOf, normalBelow } from './findings';
 import { favours, weighed } from './likelihood';
 import { explain } from './study';
@@ -135,16 +135,21 @@ describe('causes', () => {
 });
 
 // npm run bench does the same with more rooms, and prints how often what is said with so much certainty is true.
-test('in rooms a little other than they are drawn the likeliest cause is the true one', async () => {
-  const trials = [];
-  for (const seed of [1, 3, 4, 7]) trials.push(await trialOf(seed, seed !== 4));
-  const judged = trials.flatMap((t) => t.judged);
-  expect(judged.length).toBeGreaterThan(30);
-  expect(judged.filter((j) => j.right).length / judged.length).toBeGreaterThanOrEqual(0.9);
-  const certain = judged.filter((j) => j.probability > 0.85);
-  expect(certain.length).toBeGreaterThan(15);
-  expect(certain.filter((j) => !j.right)).toEqual([]);
-  // Nothing was planted in the third: nothing is said to rattle, hum or run.
-  const faults = trials[2]!.judged.filter((j) => ['rattle', 'mains', 'machine'].includes(j.cause));
-  expect(faults).toEqual([]);
+describe('in rooms a little other than they are drawn', () => {
+  const trials = new Map<number, Trial>();
+  test.each([1, 3, 4, 7])('seed %i: what is said with certainty is true', async (seed) => {
+    // Nothing is planted in one of them.
+    const trial = await trialOf(seed, seed !== 4);
+    trials.set(seed, trial);
+    const certain = trial.judged.filter((j) => j.probability > 0.85);
+    expect(certain.length).toBeGreaterThan(2);
+    expect(certain.filter((j) => !j.right)).toEqual([]);
+    if (seed === 4) expect(trial.judged.filter((j) => ['rattle', 'mains', 'machine'].includes(j.cause))).toEqual([]);
+  });
+
+  test('the likeliest cause is the true one in nine of ten', () => {
+    const judged = [...trials.values()].flatMap((t) => t.judged);
+    expect(judged.length).toBeGreaterThan(30);
+    expect(judged.filter((j) => j.right).length / judged.length).toBeGreaterThanOrEqual(0.9);
+  });
 });

@@ -42,7 +42,7 @@ export const plainly = (
  * common ground in practice: what stands out in a small room's bass is the room; what rings by itself is a mode first and a thing second.
  */
 export const EXPECTED: Readonly<Record<FindingKind, Partial<Record<CauseKind, number>>>> = {
-  peak: { mode: 5, loudspeaker: 1, mains: 0.3, noise: 0.3, else: 1.5 },
+  peak: { mode: 5, add: 3, loudspeaker: 1, mains: 0.3, noise: 0.3, else: 1.5 },
   dip: { cancel: 4, boundary: 3, loudspeaker: 0.7, noise: 0.5, else: 1.5 },
   ring: { mode: 5, rattle: 2, mains: 0.3, else: 0.7 },
   arrival: { reflection: 8, loudspeaker: 0.5, else: 1.5 },

@@ -64,6 +64,7 @@ export async function movesFor(
   if (probability < LIKELY) return [];
   switch (cause.kind) {
     case 'mode':
+    case 'add':
     case 'cancel':
       return solution && played.length > 0 && (finding.kind === 'peak' || finding.kind === 'dip')
         ? headMove(finding.kind, cause.f, setting, solution, played)

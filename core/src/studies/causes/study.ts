@@ -1,6 +1,6 @@
 /** What causes what stands out of a measurement, weighed from what the room as it is drawn would do. */
 import { boundaries } from './explain/boundary';
-import { cancelling } from './explain/cancel';
+import { adding, cancelling } from './explain/cancel';
 import { loudspeaker } from './explain/loudspeaker';
 import { modes } from './explain/mode';
 import { noise } from './explain/noise';
@@ -14,7 +14,7 @@ type Explain = (finding: Finding, believed: Believed, measured: Measured) => Can
 
 /** Who is asked about what. */
 const ASKED: Readonly<Record<FindingKind, readonly Explain[]>> = {
-  peak: [modes, (f, _, m) => loudspeaker(f, m), (f, _, m) => mains(f, m), (f, _, m) => noise(f, m)],
+  peak: [modes, adding, (f, _, m) => loudspeaker(f, m), (f, _, m) => mains(f, m), (f, _, m) => noise(f, m)],
   dip: [cancelling, boundaries, (f, _, m) => loudspeaker(f, m), (f, _, m) => noise(f, m)],
   ring: [modes, rattle, (f, _, m) => mains(f, m)],
   arrival: [reflections, (f, _, m) => loudspeaker(f, m)],

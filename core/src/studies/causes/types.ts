@@ -35,6 +35,8 @@ export interface Evidence {
 export type Cause =
   /** A resonance of the room that loudspeaker and ears both meet. */
   | { kind: 'mode'; f: number; seconds: number; head: number; source: number }
+  /** Several modes too close together to be told apart add up: the room as it is drawn has the same peak. */
+  | { kind: 'add'; f: number; sizeDb: number }
   /** Several waves cancel where the ears are: the room as it is drawn has the same dip. */
   | { kind: 'cancel'; f: number; depthDb: number }
   /** One surface's reflection against the direct sound: half a wave, or three halves. */

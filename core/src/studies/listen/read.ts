@@ -50,12 +50,14 @@ export function noiseOf({ quiet, rate }: Pick<HeardImpulse, 'quiet' | 'rate'>): 
   };
 }
 
+/** Tones loud enough to be more than the rounding of a file. */
+export const tonesTold = (noise: NoiseReading | null): NoiseReading['tones'] =>
+  (noise?.tones ?? []).filter((t) => t.levelDb > QUIETEST_TONE_DB);
+
 function noiseWarnings(noise: NoiseReading | null): ListenWarning[] {
-  return (noise?.tones ?? [])
-    .filter((t) => t.levelDb > QUIETEST_TONE_DB)
-    .map(({ f, levelDb, harmonic }) =>
-      harmonic ? { code: 'hum', f, levelDb, mains: harmonic.of, order: harmonic.order } : { code: 'tone', f, levelDb },
-    );
+  return tonesTold(noise).map(({ f, levelDb, harmonic }) =>
+    harmonic ? { code: 'hum', f, levelDb, mains: harmonic.of, order: harmonic.order } : { code: 'tone', f, levelDb },
+  );
 }
 
 /** Octaves in which not even an early decay can be read, with the best of their ranges. */

@@ -1,7 +1,7 @@
-/** Several waves that cancel at the ears: the room as it is drawn has a dip there too. */
-import { extremesOf } from '../findings';
+/** Several waves that cancel at the ears, or add up there: the room as it is drawn has a dip, or a peak, there too. */
+import { type Extreme, extremesOf } from '../findings';
 import { inLog, plainly } from '../likelihood';
-import type { Believed, Candidate, Finding } from '../types';
+import type { Believed, Candidate, Evidence, Finding } from '../types';
 
 /** A null moves with every centimetre of the head, faster than a mode. */
 const OFF = 0.035;
@@ -10,14 +10,37 @@ const DEPTH_OFF = 6;
 const DEPTH_SPAN = 30;
 const LEAST_DB = 3;
 
+/** So many modes within one another's width, and no peak is of one alone. */
+const CROWD = 3;
+
 export function cancelling({ f, fError, sizeDb }: Finding, { curve }: Believed): Candidate[] {
+  return drawnAlike('dip', curve, f, fError, sizeDb).map(({ at, evidence }) => ({
+    cause: { kind: 'cancel', f: at.f, depthDb: at.sizeDb },
+    share: -at.sizeDb,
+    evidence,
+  }));
+}
+
+export function adding({ f, fError, sizeDb }: Finding, { curve, modes }: Believed): Candidate[] {
+  const crowded = (at: number) => modes.filter((m) => Math.abs(m.f - at) < 2.2 / m.seconds).length >= CROWD;
+  return drawnAlike('peak', curve, f, fError, sizeDb)
+    .filter(({ at }) => crowded(at.f))
+    .map(({ at, evidence }) => ({ cause: { kind: 'add', f: at.f, sizeDb: at.sizeDb }, share: at.sizeDb, evidence }));
+}
+
+function drawnAlike(
+  kind: 'peak' | 'dip',
+  curve: Believed['curve'],
+  f: number | null,
+  fError: number,
+  sizeDb: number,
+): { at: Extreme; evidence: Evidence[] }[] {
   if (!curve || f === null) return [];
-  return extremesOf(curve.f, curve.db, 'dip', LEAST_DB).map((d) => ({
-    cause: { kind: 'cancel', f: d.f, depthDb: d.sizeDb },
-    share: Math.abs(d.sizeDb),
+  return extremesOf(curve.f, curve.db, kind, LEAST_DB).map((at) => ({
+    at,
     evidence: [
-      inLog('frequency', 'Hz', f, d.f, Math.hypot(OFF, fError / f), SPAN),
-      plainly('depth', 'dB', sizeDb, d.sizeDb, DEPTH_OFF, DEPTH_SPAN),
+      inLog('frequency', 'Hz', f, at.f, Math.hypot(OFF, fError / f), SPAN),
+      plainly('depth', 'dB', sizeDb, at.sizeDb, DEPTH_OFF, DEPTH_SPAN),
     ],
   }));
 }

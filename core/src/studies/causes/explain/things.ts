@@ -10,6 +10,8 @@ const SAME_HZ = 1.5;
 /** Found at rest too, or not: ln of how much that says. */
 const AT_REST = { there: 2.5, not: -2 } as const;
 const LOWER = { there: 1, not: -2.5 } as const;
+/** Higher harmonics of the mains are not told from one another. */
+const HIGHEST_ORDER = 20;
 /** The mains keep their frequency to so many hertz; tones lie anywhere between two multiples. */
 const MAINS_OFF = 0.15;
 
@@ -40,7 +42,7 @@ export function mains({ kind, f, fError }: Finding, measured: Measured): Candida
   if (f === null) return [];
   return ([50, 60] as const).flatMap((of): Candidate[] => {
     const order = Math.round(f / of);
-    if (order < 1) return [];
+    if (order < 1 || order > HIGHEST_ORDER) return [];
     const evidence = [plainly('frequency', 'Hz', f, of * order, Math.hypot(MAINS_OFF * order, fError), of)];
     if (kind !== 'tone') evidence.push(restEvidence(f, measured));
     if (order > 1) evidence.push(lowerOnes(of, order, measured));
