@@ -91,7 +91,7 @@ const causesRow = ({ finding: { kind, f, delay, sizeDb, sure, decay }, explanati
     ...{ kind: cause.kind, what: causeTitle(cause), probability },
     evidence: evidence.map(evidenceSentence),
   })),
-  moves: moves.map((m) => ({ ...m, what: m.what, says: moveSentence(m, 'metric') })),
+  moves: moves.map((m) => ({ ...m, says: moveSentence(m, 'metric') })),
 });
 
 function readFile(file: string, bytes: Uint8Array, c: number, { sweep, calibration }: ListenOptions) {

@@ -17,6 +17,8 @@ const PLAYED_DB = 18;
 const REPEATS_DB = 1;
 /** A ring outlasts its octave by so much. */
 const OUTLASTS = 1.25;
+/** What rings within so much of a peak's frequency is the peak. */
+const SAME_RING = 0.02;
 const EARLY = { from: 0.0004, to: 0.02, leastDb: -14 } as const;
 const LOUDEST_RINGS_DB = -30;
 
@@ -98,8 +100,12 @@ export function levelError(measured: Measured, f: number): number {
 export function findingsOf(measured: Measured, upTo: number = RANGE[1]): Finding[] {
   const { levels, rings, rattles, arrivals, tones } = measured;
   const ringNear = (f: number) =>
-    rings.find((r) => Math.abs(r.f / f - 1) < 0.02) &&
-    rings.reduce((a, b) => (Math.abs(b.f - f) < Math.abs(a.f - f) ? b : a));
+    rings
+      .filter((r) => Math.abs(r.f / f - 1) < SAME_RING)
+      .reduce<Measured['rings'][number] | undefined>(
+        (a, b) => (a && Math.abs(a.f - f) <= Math.abs(b.f - f) ? a : b),
+        undefined,
+      );
   const shapes = (['peak', 'dip'] as const).flatMap((kind) =>
     extremesOf(levels.f, levels.db, kind, LEAST[kind], upTo)
       .slice(0, MOST_OF_A_KIND)

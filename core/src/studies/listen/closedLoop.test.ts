@@ -105,7 +105,8 @@ describe.each(rooms)('%s', (_, project, quality) => {
     const direct = ringingOf(heard.samples, RATE, decayOf(heard.samples, RATE, 1).onset!, { until: 1.5 });
     for (const all of [direct.rings, read.impulse!.ringing.rings]) {
       const rings = all.filter((r) => r.f < heard.sound.seam[0]);
-      expect(rings.length).toBeGreaterThanOrEqual(2);
+      // The coarse waves of a small room hold only two below their end.
+      expect(rings.length).toBeGreaterThanOrEqual(quality === 'full' ? 4 : 2);
       for (const r of rings) {
         const { frequency, time } = solution.decays.reduce((a, b) =>
           Math.abs(b.frequency - r.f) < Math.abs(a.frequency - r.f) ? b : a,

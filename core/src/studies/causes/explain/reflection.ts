@@ -16,9 +16,7 @@ export function reflections({ delay, sizeDb }: Finding, believed: Believed): Can
     cause: { kind: 'reflection', face, delay: meant, levelDb: octavesDb[OCTAVE]! },
     share: 10 ** (octavesDb[OCTAVE]! / 20),
     evidence: [
-      {
-        ...plainly('delay', 'ms', delay * 1000, meant * 1000, DELAY_OFF * 1000, DELAY_SPAN * 1000),
-      },
+      plainly('delay', 'ms', delay * 1000, meant * 1000, DELAY_OFF * 1000, DELAY_SPAN * 1000),
       plainly('level', 'dB', sizeDb, octavesDb[OCTAVE]!, LEVEL_OFF, LEVEL_SPAN),
     ],
   }));
