@@ -28,6 +28,7 @@ import {
   sweepOf,
   wavBytes,
 } from './listen';
+import { fitOf, fitRow, fitText } from './fit';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
 
@@ -36,6 +37,7 @@ export const USAGE = `usage:
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
   tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--causes [--at seat|X,Y,Z]] [--json]  what is in recordings (WAV), or in tables; with --causes what stands out and why
+  tawny fit PROJECT [LETTER=FILE…] [--json]  what the room teaches, from what the project has measured and from more recordings (WAV) of it as it is
   tawny simulate PROJECT --loudspeaker ID --at seat|x,y,z --out FILE.wav [--impulse | --sweep F1,F2,SECONDS]
                  [--seed N] [--noise DB] [--hum F] [--rattle F] [--clip]  what a microphone would hear in the room; noise re full scale, as -70
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
@@ -222,6 +224,18 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
       }
       case 'listen':
         return await listen(rest, streams);
+      case 'fit': {
+        const { positionals, values } = parsed(rest, 1, 'more', 'json');
+        const [file, ...recordings] = positionals as [string, ...string[]];
+        const read = readProject(file);
+        if (!read.ok) return explain(file, read.problems, streams);
+        const there = recordings.map((r) =>
+          r.replace(/^([^=/\\]{1,40}=)?(.*)$/, (_, name = '', f) => `${name}${place(f)}`),
+        );
+        const fit = await fitOf(place(file), read.project, there);
+        streams.out(values.json ? JSON.stringify(fitRow(fit), null, 2) : fitText(fit));
+        return OK;
+      }
       case 'simulate':
         return await simulateTo(rest, streams);
       case 'hang': {

@@ -151,7 +151,8 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     site: {},
     buying: structuredClone(PLAIN_BUYING),
     making: structuredClone(PLAIN_MAKING),
-    measured: { list: [], calibrations: [], rooms: {} },
+    measured: { list: [], calibrations: [], rooms: {}, verdicts: [] },
+    learned: null,
   };
   placeByRule(project);
   return project;

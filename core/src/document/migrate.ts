@@ -149,6 +149,13 @@ const STEPS: Record<number, (old: Json) => Json> = {
   },
   // Version 11 kept no measurements.
   11: (old) => ({ ...old, version: 12, measured: { list: [], calibrations: [], rooms: {} } }),
+  // Version 12 decided nothing about what stands out, and learned nothing.
+  12: (old) => ({
+    ...old,
+    version: 13,
+    measured: isObject(old.measured) ? { ...old.measured, verdicts: [] } : old.measured,
+    learned: null,
+  }),
 };
 
 function treatmentOfVersion5(): Json {

@@ -44,6 +44,8 @@ export interface Material {
   alpha: readonly number[];
   source: SourceClass;
   per: 'area' | 'piece';
+  /** Of one the room has taught of: coefficients that stand for its admittance under long waves, octaves 63 and 125. */
+  learned?: { low: readonly number[] };
 }
 
 function material(

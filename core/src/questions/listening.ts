@@ -3,7 +3,7 @@
  * worker: it keeps the waves it has solved.
  */
 import { inMeasuredRoom } from '../document/measured';
-import type { Project, Sound } from '../document/schema/project';
+import type { Measurement, Project, Sound } from '../document/schema/project';
 import { readDecayText, readLevelsText } from '../formats/bandTables';
 import type { TextProblem } from '../formats/frequencyTable';
 import { readResponseText } from '../formats/responseText';
@@ -15,6 +15,9 @@ import { waveModes } from '../studies/bass/answer';
 import type { PredictedMode } from '../studies/listen/beside';
 import { explained, levelsOfImpulse } from '../studies/causes/explained';
 import type { Explained, Measured } from '../studies/causes/types';
+import { fitOfReading, fitOfTable } from '../studies/fit/measurement';
+import { fitted } from '../studies/fit/study';
+import type { FitMeasurement, FitResult } from '../studies/fit/types';
 import { hear, heardAgain, NOTHING_TOLD, tookWarnings } from '../studies/listen/hear';
 import { readHeard, responseCurves, type ResponseCurves } from '../studies/listen/read';
 import { hearingSetting, type Place } from '../studies/listen/room';
@@ -66,6 +69,8 @@ export type ListenTask =
       /** What was read of it. */
       read: Omit<Measured, 'levels' | 'gated'>;
     }
+  /** What the room has taught: samples of each that was read, or a table. */
+  | { task: 'fit'; project: Project; measurements: FitPart[] }
   | {
       task: 'simulate';
       project: Project;
@@ -74,6 +79,22 @@ export type ListenTask =
       sweep: Sweep | null;
       around: Surroundings;
     };
+
+/** A measurement with what a fit wants of it. */
+export interface FitPart {
+  measurement: Measurement;
+  own: Points | null;
+  /** null: a table. */
+  read: { bytes: ArrayBuffer; rate: number; readings: Omit<Measured, 'levels' | 'gated'> } | null;
+}
+
+/** As the fit takes it; null: it says nothing to one. */
+function fitPart({ measurement, own, read }: FitPart): FitMeasurement | null {
+  if (!read) return fitOfTable(measurement, own);
+  const samples = new Float32Array(read.bytes);
+  const { levels } = levelsOfImpulse({ samples, rate: read.rate, onset: onsetOf(samples) }, own);
+  return fitOfReading(measurement, { ...read.readings, levels });
+}
 
 /** What was heard, and everything read of it. Samples are those to keep. */
 export interface Listened extends Heard {
@@ -92,6 +113,7 @@ export type ListenOutcome =
   | { ok: true; modes: PredictedMode[] }
   | { ok: true; curves: ResponseCurves | null }
   | { ok: true; causes: Explained[] }
+  | { ok: true; fit: FitResult }
   | { ok: false; message: string };
 
 /** What a text file is said to hold. */
@@ -238,6 +260,10 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
           (p) => progress(0.5 + 0.5 * p),
         );
         return { ok: true, causes };
+      }
+      case 'fit': {
+        const measurements = task.measurements.flatMap((part) => fitPart(part) ?? []);
+        return { ok: true, fit: await fitted({ project: task.project, measurements }, engine, load, progress) };
       }
       case 'simulate':
         return simulate(task, progress);

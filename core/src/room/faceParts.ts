@@ -6,7 +6,7 @@ import { type Face, surfaceOfFace } from '../geometry/solid';
 import { faceOutline, faceStretch } from '../geometry/unfold';
 import type { Vec2 } from '../geometry/vector';
 import type { Material } from '../materials/library';
-import { materialOf } from '../document/materials';
+import { type Materials, materialsOf } from '../document/learned';
 import type { Opening, Project } from '../document/schema/project';
 import { furnitureOutline, liesFlat } from './objects';
 
@@ -30,7 +30,12 @@ const rectangle = (t: { u: number; v: number; width: number; height: number }): 
 ];
 
 /** Parts of one face; later entries lie on earlier ones, openings on patches. */
-export function partsOf(project: Project, frame: Frame, face: Face): FacePart[] {
+export function partsOf(
+  project: Project,
+  frame: Frame,
+  face: Face,
+  materials: Materials = materialsOf(project),
+): FacePart[] {
   const { room } = project;
   const onThis = (name: string) => surfaceOfFace(name) === face.surface && face.kind !== 'riser';
   const upright = face.kind === 'wall';
@@ -42,7 +47,7 @@ export function partsOf(project: Project, frame: Frame, face: Face): FacePart[] 
         id: t.id,
         name: t.name,
         kind: 'patch' as const,
-        material: materialOf(project, t.material),
+        material: materials.of(t.id, t.material),
         outline: local(rectangle(t)),
       })),
     ...(face.kind === 'floor'
@@ -52,7 +57,7 @@ export function partsOf(project: Project, frame: Frame, face: Face): FacePart[] 
             id: f.id,
             name: f.name,
             kind: 'rug' as const,
-            material: materialOf(project, f.material),
+            material: materials.of(f.id, f.material),
             outline: local(furnitureOutline(f)),
           }))
       : []),
@@ -62,7 +67,7 @@ export function partsOf(project: Project, frame: Frame, face: Face): FacePart[] 
         id: o.id,
         name: o.name,
         kind: o.kind,
-        material: o.material === null ? null : materialOf(project, o.material),
+        material: o.material === null ? null : materials.of(o.id, o.material),
         outline: rectangle(o),
       })),
   ];

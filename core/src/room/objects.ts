@@ -3,6 +3,7 @@ import { clipConvex } from '../geometry/clip';
 import { outlineArea } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import type { Material } from '../materials/library';
+import { type Materials, materialsOf } from '../document/learned';
 import { materialOf } from '../document/materials';
 import type { Furniture, FurnitureKind, Project } from '../document/schema/project';
 
@@ -100,6 +101,7 @@ export function objectsOf(
   project: Project,
   turn: (p: Vec2) => Vec2,
   floorAt: (p: Vec2) => number | null,
+  materials: Materials = materialsOf(project),
 ): RoomObject[] {
   return project.room.furniture.map((f): RoomObject => {
     const outline = furnitureOutline(f).map(turn);
@@ -119,7 +121,7 @@ export function objectsOf(
       exposed,
       absorption: FLAT.includes(f.kind)
         ? material.alpha.map(() => 0)
-        : material.alpha.map((a) => (material.per === 'piece' ? a : a * exposed)),
+        : material.alpha.map((a, b) => (material.per === 'piece' ? a : a * exposed) * materials.thing(f.id, b)),
       faces: solid ? facesOf(f, outline, floor) : [],
     };
   });

@@ -5,9 +5,9 @@ import { type Face, type Solid, solidOf, turnedSolid } from '../geometry/solid';
 import { newell } from '../geometry/polygon';
 import type { Vec2, Vec3 } from '../geometry/vector';
 import type { Material } from '../materials/library';
-import { materialOf } from '../document/materials';
+import { materialsOf } from '../document/learned';
 import { frameOf, lengthAlongAxis, listeningAxis } from '../document/place/placing';
-import { isAt, type Loudspeaker, type Project, type Room } from '../document/schema/project';
+import { isAt, type Learned, type Loudspeaker, type Project, type Room } from '../document/schema/project';
 import { shapeOf } from '../document/place/shape';
 import { inState } from '../document/states';
 import { OCTAVE_MIDBANDS } from '../quantities/bands';
@@ -50,6 +50,8 @@ export interface Shell {
   /** Energy attenuation of air per octave, 1/m. */
   mEnergy: number[];
   objects: RoomObject[];
+  /** What the room has taught, in force; null: nothing. */
+  learned: Learned | null;
   /** x of the listening axis and the room's length along it, m. */
   axis: number;
   length: number;
@@ -146,16 +148,17 @@ function shellOf(document: Project, project: Project): Shell {
   const frame = frameOf(project);
   // Built once in survey coordinates, then turned. Walls are listed from the faced wall on: the strip reads front, right, rear, left.
   const solid = turnedSolid(solidOf(shapeOf(project.room)), frame, project.listening.facing);
+  const materials = materialsOf(document);
   const nameOf = namer(document, wallNames(solid.faces.filter((f) => f.kind === 'wall' && f.foot)));
   const faces = solid.faces.map((face): SettingFace => {
     const side = sideOf(face);
-    const parts = partsOf(project, frame, face);
+    const parts = partsOf(project, frame, face, materials);
     return {
       ...face,
       side,
       name: nameOf(face, side),
       axis: AXIS_OF[side],
-      material: materialOf(project, project.room.surfaces[face.surface]!.material),
+      material: materials.of(face.surface, project.room.surfaces[face.surface]!.material),
       parts,
       bare: Math.max(0, face.area - parts.reduce((sum, t) => sum + t.area, 0)),
     };
@@ -172,7 +175,9 @@ function shellOf(document: Project, project: Project): Shell {
       project,
       (p) => frame.toListener(p),
       (p) => solid.floorAt(p),
+      materials,
     ),
+    learned: materials.learned,
     axis: listeningAxis(project, frame),
     length: lengthAlongAxis(project, frame),
   };
@@ -197,10 +202,11 @@ function recalled<T>(list: Lately<T>[], parts: readonly unknown[], make: () => T
 const lately: Lately<{ shell: Shell; rooms: Lately<RoomSetting>[] }>[] = [];
 
 function keptRoomSetting(document: Project, project: Project, state: string | null): RoomSetting {
-  const { room, climate, materials, states, treatment } = document;
+  const { room, climate, materials, states, treatment, learned } = document;
   // A closed partition keeps the side of it with the head.
   const closed = project.room === room ? null : `${document.listening.head.x},${document.listening.head.y}`;
-  const parts = [room, climate, materials, states, project.listening.facing, state, closed];
+  // Rooms of measurements are kept by their content: as long as what was learned is the same, so is the room it names.
+  const parts = [room, climate, materials, states, learned, project.listening.facing, state, closed];
   const { shell, rooms } = recalled(lately, parts, () => ({ shell: shellOf(document, project), rooms: [] }));
   // Numbers decided change nothing of the room, nor do recipes nothing in it is made of.
   const placed = treatment.pieces.filter(isAt);

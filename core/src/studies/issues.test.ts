@@ -7,6 +7,7 @@ import { glanceAt } from '../questions/glance';
 import { randomCommand, triedCommand } from '../testing/commands';
 import { demo, DEMO_ROOMS } from '../testing/demo';
 import { RECIPES } from '../recipes/library';
+import { measured, taught } from '../testing/measured';
 import { seeded } from '../testing/random';
 import { door, edited, plainBox, wardrobe, window } from '../testing/rooms';
 import { ISSUE_CODES, issueSentence } from '../words/issues';
@@ -16,6 +17,10 @@ import type { Issue, IssueCode } from './types';
 import { decided, numbers, panelOf, pieceAt } from '../testing/pieces';
 import { bars, cloth } from '../testing/shop';
 
+const learnedOf = (project: Project) => {
+  const before = edited(project, measured(project, 'm1'));
+  return taught(before, 1.2, before.measured.list[0]!.room, { from: ['m1'] });
+};
 /** What a random walk through the demo rooms seldom meets. */
 const RARE: [IssueCode, () => Project, Command[]][] = [
   [
@@ -114,6 +119,22 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
       { type: 'put', list: 'furniture', thing: wardrobe({ id: 'near', name: 'Near', x: 1, clearance: 0.9 }) },
       { type: 'put', list: 'furniture', thing: wardrobe({ id: 'front', name: 'Front', y: 2.6, clearance: 0.9 }) },
       { type: 'put', list: 'furniture', thing: wardrobe({ id: 'rear', name: 'Rear', x: 1.1, y: 2.6, clearance: 0.9 }) },
+    ],
+  ],
+  [
+    'survey.learned-shape',
+    () => edited(plainBox(), measured(plainBox(), 'm1')),
+    [
+      { type: 'learn', learned: learnedOf(plainBox()) },
+      { type: 'set-height', height: 2.2 },
+    ],
+  ],
+  [
+    'survey.learned-surface',
+    () => edited(plainBox(), measured(plainBox(), 'm1')),
+    [
+      { type: 'learn', learned: learnedOf(plainBox()) },
+      { type: 'set-material', surface: 'floor', material: 'carpet-thin' },
     ],
   ],
   [

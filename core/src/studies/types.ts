@@ -56,6 +56,8 @@ export interface IssueValues {
   'survey.thing-too-high': { height: number; ceiling: number; name: string };
   'survey.things-overlap': { name: string; other: string };
   'survey.partition-open': { name: string };
+  'survey.learned-shape': None;
+  'survey.learned-surface': { name: string };
   'survey.no-room-in-front': { name: string; by: string };
   'survey.door-blocked': { name: string; by: string };
   'survey.tape-open': { around: number; error: number };

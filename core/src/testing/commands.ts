@@ -8,7 +8,7 @@ import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
 import { JOINTS } from '../recipes/parts/joints';
 import { unitsOf } from '../document/units';
-import { measured } from './measured';
+import { measured, taught } from './measured';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';
 
@@ -245,6 +245,25 @@ const makers: Makers = {
     },
   }),
   'take-calibration': (r, p) => ({ type: 'take-calibration', id: anyId(r, p.measured.calibrations, 'none') }),
+  'put-verdict': (r, p) => ({
+    type: 'put-verdict',
+    verdict: {
+      id: `verdict-${r.whole(1, 3)}`,
+      at: '2026-11-01T08:00:00Z',
+      measurement: anyId(r, p.measured.list, 'none'),
+      finding: { kind: 'peak', f: r.whole(30, 90), delay: null, sizeDb: 7 },
+      cause: 'A mode',
+      says: r.pick(['agreed', 'refuted', 'open']),
+      note: '',
+    },
+  }),
+  'take-verdict': (r, p) => ({ type: 'take-verdict', id: anyId(r, p.measured.verdicts, 'none') }),
+  learn: (r, p) => ({
+    type: 'learn',
+    learned:
+      r.whole(0, 3) === 0 ? null : taught(p, r.pick([0.8, 1.2, 1.35]), Object.keys(p.measured.rooms)[0] ?? 'none'),
+  }),
+  'use-learned': (r) => ({ type: 'use-learned', inUse: r.whole(0, 1) === 1 }),
   'take-measurement': (r, p) => ({ type: 'take-measurement', id: anyId(r, p.measured.list, 'none') }),
   'restore-room': (r, p) => ({ type: 'restore-room', key: r.pick([...Object.keys(p.measured.rooms), 'none']) }),
   'write-log': (r) => ({

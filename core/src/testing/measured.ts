@@ -1,7 +1,7 @@
 /** A measurement of a room as it is. Tests only. */
 import type { SingleCommand } from '../document/commands/commands';
 import { roomKey, soundingOf } from '../document/soundingRoom';
-import type { Measurement, Project, Sound } from '../document/schema/project';
+import type { Learned, Measurement, Project, Sound } from '../document/schema/project';
 
 export const soundOf = (values: Partial<Sound> = {}): Sound => ({
   ...{ kind: 'impulse', audio: 'cd'.repeat(32), rate: 48000, quiet: null, sweep: null },
@@ -23,3 +23,20 @@ export const measured = (project: Project, id: string, values: Partial<Measureme
   measurement: measurementOf(project, id, values),
   room: soundingOf(project),
 });
+
+/** What a room might have taught: every material of its surfaces absorbs so much more than stated. */
+export function taught(project: Project, factor: number, room: string, values: Partial<Learned> = {}): Learned {
+  const ids = [...new Set(Object.values(project.measured.rooms[room]?.room.surfaces ?? {}).map((s) => s.material))];
+  const all = (value: number, count = 8) => Array.from({ length: count }, () => value);
+  const n = ids.length + 1;
+  return {
+    ...{ at: '2026-11-21T09:00:00Z', inUse: true, from: ['take'], room },
+    materials: ids.map((id) => ({ id, factors: all(factor), low: all(factor, 2) })),
+    things: all(1),
+    formula: all(1),
+    // Each by itself, ± 5 %.
+    covariance: all(0).map(() => Array.from({ length: n }, (_, i) => [...all(0, i), 0.0025]).flat()),
+    spread: { stated: 0.2, learned: 0.05 },
+    ...values,
+  };
+}

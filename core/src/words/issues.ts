@@ -99,6 +99,10 @@ const SENTENCES: { readonly [C in IssueCode]: Say<IssueValues[C]> } = {
   'survey.things-overlap': (v) => `${v.name} and ${v.other} stand in the same place.`,
   'survey.partition-open': (v) =>
     `${v.name} cannot be closed in this state: it does not cut off a room with the head in it. It counts as open.`,
+  'survey.learned-shape': () =>
+    'The room has another shape than the one that was measured: what was learned of it is not used. Measure again.',
+  'survey.learned-surface': (v) =>
+    `The ${surface(v.name)} is made of something else than when it was measured: what was learned of it is not used there.`,
   'survey.no-room-in-front': (v) => `${v.name} has not the room in front that it asks for: ${v.by} is in it.`,
   'survey.door-blocked': (v) => `${v.name} cannot open: ${v.by} stands in its swing. Keep the way out free.`,
   'survey.tape-open': (_v, l) =>

@@ -6,6 +6,7 @@ import type { PredictedMode } from '@tawny/core/studies/listen/beside';
 import type { Table } from '@tawny/core/studies/listen/tables';
 import { readingsOf } from '@tawny/core/studies/causes/measured';
 import type { Explained } from '@tawny/core/studies/causes/types';
+import type { FitResult } from '@tawny/core/studies/fit/types';
 import type { Points } from '@tawny/core/signal/calibration';
 import type { ResponseCurves } from '@tawny/core/studies/listen/read';
 import { isSound, type Measurement, type Project, type Sound } from '@tawny/core/document/schema/project';
@@ -175,6 +176,28 @@ function createRecordings(client = createStudyClient(startWorker)) {
       });
       const outcome = await run('Causes', task, wanted);
       return outcome?.ok && 'causes' in outcome ? outcome.causes : null;
+    },
+    /** What the room has taught: of measurements with what was read of each; null where nobody wants it any more. */
+    async fit(
+      project: Project,
+      list: readonly { m: Measurement; own: Points | null; heard: Listened | null }[],
+      wanted: () => boolean,
+    ): Promise<FitResult | null> {
+      const task = (): ListenTask => ({
+        ...{ task: 'fit', project },
+        measurements: list.map(({ m, own, heard }) => ({
+          ...{ measurement: structuredClone(toRaw(m)), own },
+          read: heard?.impulse
+            ? {
+                bytes: heard.samples.slice().buffer,
+                rate: heard.rate,
+                readings: structuredClone(readingsOf(toRaw(heard))),
+              }
+            : null,
+        })),
+      });
+      const outcome = await run('What the room teaches', task, wanted);
+      return outcome?.ok && 'fit' in outcome ? outcome.fit : null;
     },
     /** Samples of a recording kept here. */
     samplesOf,

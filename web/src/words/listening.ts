@@ -11,6 +11,7 @@ export const LISTEN_PICTURES = [
   { id: 'arrivals', name: 'Arrivals' },
   { id: 'noise', name: 'Noise' },
   { id: 'causes', name: 'Why' },
+  { id: 'taught', name: 'Learn' },
   { id: 'dates', name: 'Over time' },
   { id: 'places', name: 'Places' },
 ] as const;

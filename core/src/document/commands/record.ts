@@ -1,5 +1,5 @@
 /** Edits of what is wanted of the room and of what is written down about it. */
-import { dropEmptyRooms, inMeasuredRoom } from '../measured';
+import { dropOrphans, inMeasuredRoom } from '../measured';
 import { schoolFor } from './brief';
 import { put, takeFrom } from './lists';
 import type { Handlers, RecordCommand } from './types';
@@ -27,14 +27,29 @@ export const RECORD: Handlers<RecordCommand> = {
     if (site === null) delete draft.site[mark];
     else draft.site[mark] = { done: false, found: null, note: '', ...draft.site[mark], ...site };
   },
-  'put-measurement'({ measured }, { measurement, room }) {
+  'put-measurement'(draft, { measurement, room }) {
+    const { measured } = draft;
     if (room) measured.rooms[measurement.room] = structuredClone(room);
     put(measured.list, structuredClone(measurement));
-    dropEmptyRooms(measured);
+    dropOrphans(draft);
   },
-  'take-measurement'({ measured }, { id }) {
-    takeFrom(measured.list, id);
-    dropEmptyRooms(measured);
+  'take-measurement'(draft, { id }) {
+    takeFrom(draft.measured.list, id);
+    dropOrphans(draft);
+  },
+  'put-verdict'({ measured }, { verdict }) {
+    put(measured.verdicts, structuredClone(verdict));
+  },
+  'take-verdict'({ measured }, { id }) {
+    takeFrom(measured.verdicts, id);
+  },
+  learn(draft, { learned }) {
+    draft.learned = structuredClone(learned);
+    dropOrphans(draft);
+  },
+  'use-learned'({ learned }, { inUse }) {
+    if (!learned) throw new RangeError('use-learned: expected a document that has learned something');
+    learned.inUse = inUse;
   },
   'put-calibration'({ measured }, { calibration }) {
     put(measured.calibrations, structuredClone(calibration));

@@ -16,6 +16,7 @@ import type {
   Furniture,
   Hanging,
   HeadRange,
+  Learned,
   LogEntry,
   Loudspeaker,
   Making,
@@ -35,6 +36,7 @@ import type {
   RoomState,
   SiteMark,
   Step,
+  Verdict,
 } from '../schema/project';
 
 /** Everything that is put into a room by itself, by the list of the document it lives in. */
@@ -140,6 +142,12 @@ export type RecordCommand =
   /** A microphone's calibration, new or changed; one taken away is that of no measurement any more. */
   | { type: 'put-calibration'; calibration: Calibration }
   | { type: 'take-calibration'; id: string }
+  /** What somebody decided about something that stands out. */
+  | { type: 'put-verdict'; verdict: Verdict }
+  | { type: 'take-verdict'; id: string }
+  /** A fit accepted; null: forgotten. */
+  | { type: 'learn'; learned: Learned | null }
+  | { type: 'use-learned'; inUse: boolean }
   /** The room of a measurement becomes the document's. */
   | { type: 'restore-room'; key: string };
 

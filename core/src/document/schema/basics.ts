@@ -92,6 +92,9 @@ export const LIMITS = {
   decaySeconds: [0.01, 60],
   bandDb: [-200, 200],
   watchSeconds: [0, 864000],
+  /** What was learned over what was stated. */
+  learnedFactor: [0.01, 100],
+  relative: [0, 10],
 } as const satisfies Record<string, readonly [number, number]>;
 
 export const within = (key: keyof typeof LIMITS) =>

@@ -157,7 +157,7 @@ function checkBuying(p: Project, mustBeKnown: (path: (string | number)[], name: 
 }
 
 /** Every measurement's room is kept, and none is twice in the list. */
-function checkMeasured({ measured: { list, calibrations, rooms } }: Project, wrong: Wrong): void {
+function checkMeasured({ measured: { list, calibrations, rooms, verdicts } }: Project, wrong: Wrong): void {
   const seen = new Set<string>();
   const known = new Set<string>();
   /** Frequencies rise, and there is a value at each. */
@@ -187,6 +187,34 @@ function checkMeasured({ measured: { list, calibrations, rooms } }: Project, wro
       const { f, db, phaseDeg } = m.holds;
       mustRise(['measured', 'list', i, 'holds'], f, phaseDeg ? { db, phaseDeg } : { db });
     }
+  });
+  const judged = new Set<string>();
+  verdicts.forEach((v, i) => {
+    const path = ['measured', 'verdicts', i];
+    if (judged.has(v.id)) wrong([...path, 'id'], `expected "${v.id}" only once`);
+    judged.add(v.id);
+    if (!seen.has(v.measurement))
+      wrong([...path, 'measurement'], `expected the id of one kept in "list", got "${v.measurement}"`);
+    if ((v.finding.f === null) === (v.finding.delay === null))
+      wrong([...path, 'finding'], 'expected either a frequency or a delay');
+  });
+}
+
+function checkLearned({ learned, measured }: Project, wrong: Wrong): void {
+  if (!learned) return;
+  if (!Object.hasOwn(measured.rooms, learned.room))
+    wrong(['learned', 'room'], `expected the key of a room kept in "measured.rooms", got "${learned.room}"`);
+  const ids = learned.materials.map((m) => m.id);
+  ids.forEach((id, i) => {
+    if (ids.indexOf(id) !== i) wrong(['learned', 'materials', i, 'id'], `expected "${id}" only once`);
+  });
+  const n = ids.length + 1;
+  learned.covariance.forEach((row, b) => {
+    if (row.length !== (n * (n + 1)) / 2)
+      wrong(
+        ['learned', 'covariance', b],
+        `expected ${(n * (n + 1)) / 2} figures for ${n} that absorb, got ${row.length}`,
+      );
   });
 }
 
@@ -230,6 +258,7 @@ export function checkProject(p: Project, tell: Wrong): void {
   checkPieces(p, mustBeKnown, wrong);
   checkBuying(p, mustBeKnown, wrong);
   checkMeasured(p, wrong);
+  checkLearned(p, wrong);
   for (const [id, way] of Object.entries(p.treatment.fixings.ways)) {
     const path = ['treatment', 'fixings', 'ways', id];
     mustBeKnown(path, id);

@@ -28,6 +28,7 @@ import {
   tape,
 } from './parts';
 import { buying, making } from './buying';
+import { learned, verdict } from './learned';
 import { calibration, measurement } from './measurement';
 import { ownTarget, plan, prices, recipe } from './recipe';
 
@@ -36,7 +37,7 @@ export { DAYS, STEPS } from './buying';
 export { FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 12;
+export const VERSION = 13;
 
 /** Everything that sounds, or decides what does: what a measurement keeps of the room it was taken in. */
 const sounding = {
@@ -125,7 +126,10 @@ export const shape = z.strictObject({
     list: z.array(measurement).check(z.maxLength(500)),
     calibrations: z.array(calibration).check(z.maxLength(40)),
     rooms: z.record(key(40), z.strictObject({ ...sounding, ...hung })),
+    verdicts: z.array(verdict).check(z.maxLength(500)),
   }),
+  /** What the room has taught; null: nothing yet. */
+  learned: z.nullable(learned),
 });
 
 export type Project = z.infer<typeof shape>;
@@ -160,6 +164,8 @@ export type Holds = Measurement['holds'];
 export type Sound = Extract<Holds, { audio: string }>;
 export type Calibration = Measured['calibrations'][number];
 export type MeasuredRoom = Measured['rooms'][string];
+export type Verdict = Measured['verdicts'][number];
+export type Learned = NonNullable<Project['learned']>;
 export type Hanging = Project['treatment']['hanging'];
 export type Spread = Hanging['spread'];
 export type Fixings = Project['treatment']['fixings'];

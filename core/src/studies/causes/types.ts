@@ -1,7 +1,8 @@
 /** What stands out of a measurement, what could have caused it, and what is known for and against each cause. */
 
-/** `ring`: something that outlasts its neighbours; `arrival`: a strong early spike; `tone`: heard while nothing was played. */
-export type FindingKind = 'peak' | 'dip' | 'ring' | 'arrival' | 'tone';
+import type { FINDING_KINDS } from '../../document/schema/learned';
+
+export type FindingKind = (typeof FINDING_KINDS)[number];
 
 export interface Finding {
   kind: FindingKind;

@@ -7,7 +7,7 @@
 import type { IntegerRow, IntegerSolver } from '../../dosage/solver';
 import { OCTAVES } from '../../quantities/bands';
 import { LOGARITHM_CAP, meanAlphaForTime } from '../../physics/reverberation/decay';
-import { bandSurfaces, coveredAlpha, type Curve, type DecayFace, type Judged } from './curves';
+import { bandAir, bandSurfaces, coveredAlpha, type Curve, type DecayFace, type Judged } from './curves';
 import type { Answer, DecayStudied } from './types';
 
 interface Wishes {
@@ -33,7 +33,7 @@ function programmeFor(
     // Things absorb outside the logarithm, as air does.
     const outside = inputs.mEnergy[b]! + inputs.objects[b]! / (4 * inputs.volume);
     const areaFor = (time: number) =>
-      surface * meanAlphaForTime(time, inputs.volume, surface, inputs.c, outside) - bare;
+      surface * meanAlphaForTime(time, inputs.volume, surface, bandAir(inputs, b).c, outside) - bare;
     rows.push({
       name: `octave ${OCTAVES[b]}`,
       coefficients: faces.map((f) => {

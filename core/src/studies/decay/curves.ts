@@ -19,9 +19,11 @@ export interface DecayFace {
   name: string;
   area: number;
   axis: PairAxis;
+  /** Id of what it is made of. */
+  material: string;
   alpha: number[];
-  /** Relative uncertainty of alpha. */
-  spread: number;
+  /** Relative uncertainty of alpha per band; of what was learned together, each its part of it. */
+  spread: number[];
   /** Whether panels may hang here, how many fit, how many its marks need, how many are decided. */
   usable: boolean;
   capacity: number;
@@ -52,10 +54,12 @@ export interface DecayRoom {
   volume: number;
   c: number;
   mEnergy: number[];
+  /** By band: how many times longer than by formula this room was found to ring; 1 where nothing was learned. */
+  longer: readonly number[];
   faces: DecayFace[];
   /** Equivalent absorption area of furniture and people per octave, m², and its relative uncertainty. */
   objects: number[];
-  objectSpread: number;
+  objectSpread: number[];
   /** Front of one of the panels counted by number. */
   panel: PanelSize;
   /** What is laid out in definite places: it counts whatever else is decided. */
@@ -106,6 +110,11 @@ export function coveredAlpha(panel: number, wall: number): number {
   return Math.max(clip(panel), clip(wall));
 }
 
+/** `by`: what absorbs there, a material's or a recipe's id; null: the panel counted by number. */
+export interface TakenSurface extends BandSurface {
+  by: { material: string } | { recipe: string } | null;
+}
+
 /** Surfaces of one octave: each face's bare rest, and its panels. `widen` scales α by 1 ± its spread. */
 export function bandSurfaces(
   room: DecayRoom,
@@ -114,25 +123,30 @@ export function bandSurfaces(
   band: number,
   widen: -1 | 0 | 1 = 0,
   mix: readonly MixPiece[] = [],
-): BandSurface[] {
+): TakenSurface[] {
   const panelArea = room.panel.width * room.panel.height;
   const panel = panelAlpha[band]! * (1 + widen * PANEL_SPREAD);
-  return room.faces.flatMap((f): BandSurface[] => {
+  return room.faces.flatMap((f): TakenSurface[] => {
     const covered = Math.min(f.area, (counts[f.id] ?? 0) * panelArea);
-    const wall = f.alpha[band]! * (1 + widen * f.spread);
+    const wall = f.alpha[band]! * (1 + widen * f.spread[band]!);
     let left = f.area - covered;
-    const others = [...room.laid, ...mix].flatMap((p): BandSurface[] =>
+    const own = { material: f.material };
+    const over = (panel: number, by: TakenSurface['by']) => ({
+      alpha: coveredAlpha(panel, wall),
+      by: panel < wall ? own : by,
+    });
+    const others = [...room.laid, ...mix].flatMap((p): TakenSurface[] =>
       p.parts
         .filter((t) => t.face === f.id)
         .map((t) => {
           const area = Math.min(left, p.count * t.area);
           left -= area;
-          return { area, alpha: coveredAlpha(p.alpha[band]! * (1 + widen * p.spread), wall), axis: f.axis };
+          return { area, axis: f.axis, ...over(p.alpha[band]! * (1 + widen * p.spread), { recipe: p.recipe }) };
         }),
     );
     return [
-      { area: left, alpha: clip(wall), axis: f.axis },
-      { area: covered, alpha: coveredAlpha(panel, wall), axis: f.axis },
+      { area: left, alpha: clip(wall), axis: f.axis, by: own },
+      { area: covered, axis: f.axis, ...over(panel, null) },
       ...others,
     ];
   });
@@ -164,6 +178,13 @@ function worstOf(bands: readonly number[], times: readonly (number | null)[], li
   return { octave, time, limit, side };
 }
 
+/** The air of a band. Times go with K = 24 ln 10/c: what this room rings longer than by formula is put there. */
+export const bandAir = (room: Pick<DecayRoom, 'volume' | 'c' | 'mEnergy' | 'longer'>, band: number) => ({
+  volume: room.volume,
+  c: room.c / room.longer[band]!,
+  mEnergy: room.mEnergy[band]!,
+});
+
 /** The whole curve for panel counts by surface. */
 export function curveFor(
   room: DecayRoom,
@@ -173,10 +194,8 @@ export function curveFor(
   mix: readonly MixPiece[] = [],
 ): Curve {
   const at = (band: number, widen: -1 | 0 | 1): BandRoom => ({
-    volume: room.volume,
-    c: room.c,
-    mEnergy: room.mEnergy[band]!,
-    objects: room.objects[band]! * (1 + widen * room.objectSpread),
+    ...bandAir(room, band),
+    objects: room.objects[band]! * (1 + widen * room.objectSpread[band]!),
     surfaces: bandSurfaces(room, counts, panelAlpha, band, widen, mix),
   });
   const bands = room.bands.map((_, b) => {

@@ -6,7 +6,6 @@
  */
 import { DELANY_BAZLEY_RANGE } from '../../physics/absorbers/porous';
 import type { IntegerSolver } from '../../dosage/solver';
-import { SPREAD } from '../../materials/library';
 import { coverOf } from '../../document/recipes';
 import type { Project } from '../../document/schema/project';
 import { areasOf, fillDepth, gapOf, recipeOctaves, recipeSpread } from '../../recipes/curve';
@@ -32,9 +31,10 @@ import {
 } from '../../criteria/decayTargets';
 import { schroederWithDecay } from '../bass/study';
 import { answerFor, type Counts, countsChosen, countsOf, hangingOrder } from './answer';
-import { bandSurfaces, type Curve, curveFor, type DecayFace, type Judged, type MixPiece } from './curves';
+import { bandAir, bandSurfaces, type Curve, curveFor, type DecayFace, type Judged, type MixPiece } from './curves';
 import type { AskedPiece, DecayInputs, DecayResult, DecayStudied } from './types';
 import { decayWorking } from './working';
+import { spreadsOf } from './spreads';
 import { clipConvex } from '../../geometry/clip';
 import { outlineArea } from '../../geometry/polygon';
 import type { Vec2 } from '../../geometry/vector';
@@ -56,6 +56,7 @@ export function decayInputs(
   const recipe = coverOf(project);
   const numbered = numberedIn(setting);
   const laid = setting.placed.map((piece) => laidPiece(setting, piece));
+  const spreads = spreadsOf(setting);
   const faces = stretchesOf(setting).map((s): DecayFace => {
     const shared = {
       id: s.id,
@@ -64,7 +65,8 @@ export function decayInputs(
       area: s.area,
       axis: s.face.axis,
       alpha: [...s.material.alpha],
-      spread: SPREAD[s.material.source],
+      spread: spreads.of(s),
+      material: s.material.id,
       isFloor: s.face.kind === 'floor',
       isPart: s.id !== s.face.id,
     };
@@ -91,10 +93,11 @@ export function decayInputs(
     c: setting.c,
     rho: setting.rho,
     mEnergy: setting.mEnergy,
+    longer: setting.learned?.formula ?? OCTAVES.map(() => 1),
     faces,
     laid,
     objects: OCTAVES.map((_, b) => objectAbsorption(setting, b)),
-    objectSpread: objectSpread(setting),
+    objectSpread: spreads.things,
     panel: { width: recipe.width, height: recipe.height },
     recipe,
     school: project.target.school,
@@ -140,13 +143,6 @@ function laidPiece(setting: Setting, piece: PlacedPiece): AskedPiece {
   return { recipe, place: face, count: 1, front: (exposed * hidden) / covered, parts, spread: recipeSpread(recipe) };
 }
 
-/** Relative uncertainty of all that furniture and people absorb together, weighed at 1 kHz. */
-function objectSpread(setting: Setting): number {
-  const total = objectAbsorption(setting, 4);
-  if (total === 0) return 0;
-  return setting.objects.reduce((sum, o) => sum + o.absorption[4]! * SPREAD[o.material.source], 0) / total;
-}
-
 /** Pieces with what they absorb over the wall they hide, by the curve of their recipe. */
 export function withAlpha(pieces: readonly AskedPiece[], alphaOf: (recipe: Recipe) => readonly number[]): MixPiece[] {
   const known = new Map<Recipe, readonly number[]>();
@@ -176,9 +172,7 @@ function byFormula(
   mix: readonly MixPiece[],
 ): Record<DecayFormula, (number | null)[]> {
   const rooms = inputs.bands.map((_, b) => ({
-    volume: inputs.volume,
-    c: inputs.c,
-    mEnergy: inputs.mEnergy[b]!,
+    ...bandAir(inputs, b),
     objects: inputs.objects[b]!,
     surfaces: bandSurfaces(inputs, counts, panelAlpha, b, 0, mix),
   }));

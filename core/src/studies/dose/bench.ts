@@ -9,6 +9,7 @@ import { schoolLimits } from '../../criteria/decayTargets';
 import { withAlpha } from '../decay/study';
 import type { Recipe } from '../../recipes/types';
 import {
+  bandAir,
   bandSurfaces,
   coveredAlpha,
   type Curve,
@@ -52,7 +53,9 @@ function roomInBands(inputs: PlanInputs): { room: DecayRoom; mids: readonly numb
       bands: RATING_THIRDS,
       mEnergy: inputs.mThirds,
       objects: spread(whole.objects),
-      faces: whole.faces.map((f) => ({ ...f, alpha: spread(f.alpha) })),
+      objectSpread: spread(whole.objectSpread),
+      longer: spread(whole.longer),
+      faces: whole.faces.map((f) => ({ ...f, alpha: spread(f.alpha), spread: spread(f.spread) })),
     },
   };
 }
@@ -87,7 +90,7 @@ export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] 
   const gainOf = (i: number, b: number, low: boolean): number =>
     pieces[i]!.parts.reduce((sum, t) => {
       const face = faces.get(t.face)!;
-      const wall = Math.min(LOGARITHM_CAP, face.alpha[b]! * (low ? 1 - face.spread : 1));
+      const wall = Math.min(LOGARITHM_CAP, face.alpha[b]! * (low ? 1 - face.spread[b]! : 1));
       const over = pieces[i]!.alpha[b]! * (low ? 1 - pieces[i]!.spread : 1);
       return sum + t.area * (coveredAlpha(over, wall) - wall);
     }, 0);
@@ -131,18 +134,16 @@ export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] 
 export function areaFor(bench: Bench, b: number, time: number, low: boolean): number {
   const { room, surface } = bench;
   const bare = (low ? bench.poorArea : bench.bareArea)[b]!;
-  const things = room.objects[b]! * (low ? 1 - room.objectSpread : 1);
+  const things = room.objects[b]! * (low ? 1 - room.objectSpread[b]! : 1);
   const outside = room.mEnergy[b]! + things / (4 * room.volume);
-  return surface * meanAlphaForTime(time, room.volume, surface, room.c, outside) - bare;
+  return surface * meanAlphaForTime(time, room.volume, surface, bandAir(room, b).c, outside) - bare;
 }
 
 /** The decay time of a band when so much is added to ΣSα, s. */
 export function timeWith(bench: Bench, b: number, added: number): number | null {
   const { room, surface, bareArea } = bench;
   return eyring({
-    volume: room.volume,
-    c: room.c,
-    mEnergy: room.mEnergy[b]!,
+    ...bandAir(room, b),
     objects: room.objects[b]!,
     surfaces: [{ area: surface, alpha: Math.min(0.999, (bareArea[b]! + added) / surface) }],
   });

@@ -5,6 +5,7 @@ import { insideOutline, outlineArea } from '../../geometry/polygon';
 import { faceOutline } from '../../geometry/unfold';
 import type { Vec2 } from '../../geometry/vector';
 import type { Opening, Project } from '../../document/schema/project';
+import { unlearned } from '../../document/learned';
 import { checkDiagonals, walkTape } from '../../document/place/taping';
 import { partInside, type RoomObject } from '../../room/objects';
 import type { Setting } from '../../room/setting';
@@ -164,6 +165,18 @@ function partitionIssues(document: Project, setting: Setting): Issue[] {
     .map((t) => ({ code: 'survey.partition-open', severity: 'warning', where: [t.id], values: { name: t.name } }));
 }
 
+/** What was learned of the room, where it does not hold any more. */
+function learnedIssues(document: Project, setting: Setting): Issue[] {
+  const fault = document.learned?.inUse ? unlearned(document) : null;
+  if (!fault) return [];
+  if (fault.why === 'shape') return [{ code: 'survey.learned-shape', severity: 'warning', where: [], values: {} }];
+  const nameOf = (id: string) => setting.faces.find((f) => f.surface === id)?.name ?? id;
+  return fault.surfaces.map((id) => ({
+    ...{ code: 'survey.learned-surface' as const, severity: 'note' as const, where: [id] },
+    values: { name: nameOf(id) },
+  }));
+}
+
 function surfaceIssues(setting: Setting): Issue[] {
   const issues: Issue[] = [];
   const { patches, beams } = setting.project.room;
@@ -205,6 +218,7 @@ export function studySurvey(document: Project, setting: Setting): Study<SurveyRe
       ...thingIssues(setting, swings),
       ...tapeIssues(document),
       ...partitionIssues(document, setting),
+      ...learnedIssues(document, setting),
     ],
     working: symmetry.working,
   };

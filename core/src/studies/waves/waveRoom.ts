@@ -4,7 +4,7 @@ import { volumeByDivergence } from '../../geometry/solid';
 import { faceOutline, faceStretch, localToFace } from '../../geometry/unfold';
 import type { Vec2 } from '../../geometry/vector';
 import { type Complex, complex } from '../../numerics/complex';
-import type { Linalg } from '../../numerics/linalg/types';
+import { type Linalg, roundUp } from '../../numerics/linalg/types';
 import { shapeOf } from '../../document/place/shape';
 import { OCTAVE_MIDBANDS } from '../../quantities/bands';
 import type { Damper } from '../../physics/waves/damped';
@@ -16,6 +16,7 @@ import { numberedIn, spreadOver } from '../../room/places';
 import { notForPanels } from '../../room/reflectionLevels';
 import { areasOf, recipeBeta } from '../../recipes/curve';
 import { isCornered, type Recipe } from '../../recipes/types';
+import type { Material } from '../../materials/library';
 import type { RoomSetting, Setting, SettingFace } from '../../room/setting';
 
 export type Quality = 'coarse' | 'full';
@@ -190,10 +191,42 @@ function thingPatches(setting: Setting): { points: SurfacePoints; beta: number[]
   return [...groups.values()];
 }
 
+/** Coefficients under long waves, by octave. */
+const longWaves = ({ alpha, learned }: Material): readonly number[] =>
+  learned ? [...learned.low, ...alpha.slice(learned.low.length)] : alpha;
+
+/** Points of everything of the room that absorbs, alike ones together, with what each is called: a material's id, or null of things; β by octave. */
+export function roomPatches(setting: Setting): { id: string | null; points: SurfacePoints; beta: number[] }[] {
+  const materials = new Map<string, { id: string; points: SurfacePoints; beta: number[] }>();
+  const of = (material: Material) => {
+    // A material learned of and the same as stated are two.
+    const alpha = longWaves(material);
+    const key = `${material.id} ${alpha.join(' ')}`;
+    // Each octave by itself: coefficients do not mix as admittances do.
+    if (!materials.has(key)) materials.set(key, { id: material.id, points: [], beta: alpha.map(admittanceOf) });
+    return materials.get(key)!.points;
+  };
+  for (const face of setting.faces) {
+    const own = of(face.material);
+    pointsOn(face, faceOutline(face), own);
+    for (const part of face.parts) {
+      if (!part.material || part.outline.length < 3) continue;
+      pointsOn(face, part.outline, own, -1);
+      pointsOn(face, part.outline, of(part.material));
+    }
+  }
+  return [...materials.values(), ...thingPatches(setting).map((t) => ({ id: null, ...t }))].filter(
+    (p) => p.points.length > 0,
+  );
+}
+
 /** What the room's own damping depends on beside the modes, as text. */
 export const roomDamperKey = (setting: Setting): string =>
   JSON.stringify([
-    setting.faces.map((f) => [f.material.alpha, f.parts.map((p) => [p.material?.alpha, p.outline])]),
+    setting.faces.map((f) => [
+      longWaves(f.material),
+      f.parts.map((p) => [p.material && longWaves(p.material), p.outline]),
+    ]),
     setting.objects.map((o) => [o.outline, o.absorption]),
   ]);
 
@@ -222,25 +255,9 @@ export async function roomDampers(
   modes: RoomModes,
   load: (bytes: number) => Promise<Linalg>,
 ): Promise<NamedDamper[]> {
-  const materials = new Map<string, { points: SurfacePoints; beta: number[] }>();
-  const of = (id: string, alpha: readonly number[]) => {
-    // Each octave by itself: coefficients do not mix as admittances do.
-    if (!materials.has(id)) materials.set(id, { points: [], beta: alpha.map(admittanceOf) });
-    return materials.get(id)!.points;
-  };
-  for (const face of setting.faces) {
-    const own = of(face.material.id, face.material.alpha);
-    pointsOn(face, faceOutline(face), own);
-    for (const part of face.parts) {
-      if (!part.material || part.outline.length < 3) continue;
-      pointsOn(face, part.outline, own, -1);
-      pointsOn(face, part.outline, of(part.material.id, part.material.alpha));
-    }
-  }
   // Octave values run straight between octaves: all that is the room's own is one matrix an octave, faded over.
   const octaves = OCTAVE_MIDBANDS.slice(0, ROOM_OCTAVES).map((): Float32Array | null => null);
-  for (const { points, beta } of [...materials.values(), ...thingPatches(setting)]) {
-    if (points.length === 0) continue;
+  for (const { points, beta } of roomPatches(setting)) {
     const coupling = await couplingOf(modes, points, load);
     octaves.forEach((_, o) => {
       const sum = (octaves[o] ??= new Float32Array(coupling.length));
@@ -250,6 +267,30 @@ export async function roomDampers(
   const list = octaves.flatMap((coupling, o): NamedDamper[] =>
     coupling ? [{ piece: null, coupling, beta: (f) => complex(octaveShare(o, f)) }] : [],
   );
+  return list;
+}
+
+export interface RoomLoss {
+  /** Material's id; null: things. */
+  id: string | null;
+  /** By octave. */
+  beta: number[];
+  /** ∫φ² over it, by mode. */
+  own: Float64Array;
+}
+
+/** What each material, and things alike, take of every mode by themselves. */
+export async function roomLosses(
+  setting: Setting,
+  modes: RoomModes,
+  load: (bytes: number) => Promise<Linalg>,
+): Promise<RoomLoss[]> {
+  const list: RoomLoss[] = [];
+  const wide = roundUp(modes.count, 8);
+  for (const { id, points, beta } of roomPatches(setting)) {
+    const coupling = await couplingOf(modes, points, load);
+    list.push({ id, beta, own: Float64Array.from({ length: modes.count }, (_, m) => coupling[m * wide + m]!) });
+  }
   return list;
 }
 

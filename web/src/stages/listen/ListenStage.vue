@@ -20,6 +20,7 @@ import PlacesPicture from './pictures/PlacesPicture.vue';
 import SpokenPicture from './pictures/SpokenPicture.vue';
 import ResponsePicture from './pictures/ResponsePicture.vue';
 import RingsPicture from './pictures/RingsPicture.vue';
+import TaughtPicture from './pictures/TaughtPicture.vue';
 import TakePart from './TakePart.vue';
 import { useLive } from './useLive';
 import { usePlace } from './usePlace';
@@ -67,12 +68,13 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
           label="What is drawn"
           :parts="LISTEN_PICTURES"
           :shown="session.listenPicture"
-          :columns="9"
+          :columns="10"
           @show="session.listenPicture = $event"
         />
       </div>
       <DatesPicture v-if="picture === 'dates'" />
       <PlacesPicture v-else-if="picture === 'places'" />
+      <TaughtPicture v-else-if="picture === 'taught'" />
       <SpokenPicture v-else-if="main.holds.kind === 'speech'" />
       <p v-else-if="!PICTURES_OF[main.holds.kind].includes(picture)" class="soft waiting" data-not-held>
         “{{ main.title }}” holds {{ HOLDS_WORDS[main.holds.kind] }}: nothing of it is drawn here.
