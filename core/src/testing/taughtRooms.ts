@@ -88,14 +88,14 @@ export async function takesOf(
       room: roomKey(room),
     });
     project = applyCommand(project, { type: 'put-measurement', measurement, room }).project;
-    const { levels, rings, arrivals, octaves } = measuredImpulse(heard, readHeard(heard), null);
+    const { levels, rings, rattles, arrivals, octaves } = measuredImpulse(heard, readHeard(heard), null);
     measurements.push({
       id: measurement.id,
       ...told,
       room: measurement.room,
       place,
       letters: [letter],
-      ...{ levels, rings, arrivals, octaves },
+      ...{ levels, rings, rattles, arrivals, octaves },
     });
   }
   return { project, measurements };

@@ -1,6 +1,8 @@
 /** Sentences about what stands out of a measurement: what it is, what could have caused it, what speaks for that, what could mend it. */
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
+import type { Verdict } from '../document/schema/project';
+import type { Again } from '../studies/causes/again';
 import type { Cause, Evidence, Finding, Move } from '../studies/causes/types';
 import { hz } from './bass';
 import { surfaceWords } from './tapes';
@@ -123,4 +125,23 @@ export function moveSentence({ what, of, by, changeDb }: Move, system: LengthSys
     case 'switch-off':
       return 'Switch things off one by one while nothing is played, and measure the room at rest again.';
   }
+}
+
+const SAYS: Readonly<Record<Verdict['says'], string>> = { agreed: 'agreed', refuted: 'refuted', open: 'left open' };
+const BECAME: Readonly<Record<Again['now'], string>> = {
+  gone: 'it is gone here',
+  less: 'it is less here',
+  same: 'it is as it was',
+  more: 'it is more here',
+};
+
+/** "agreed: the shade of the lamp". */
+export const verdictSentence = ({ says, cause, note }: Verdict): string =>
+  `${cause.replace(/^./, (c) => c.toUpperCase())}: ${SAYS[says]}${note ? ` (${note})` : ''}`;
+
+/** What became of something that was decided before. */
+export function againSentence({ verdict, title, now }: Again): string {
+  const { kind, f, delay, sizeDb } = verdict.finding;
+  const what = f !== null ? `${kind} at ${hz(f)}` : `${kind} ${ms(delay!)} behind`;
+  return `The ${what} of “${title}” (${db(sizeDb)}): ${BECAME[now]}. ${verdictSentence(verdict)}.`;
 }

@@ -77,6 +77,8 @@ export function impossibleSentence(u: FitUnknown, system: LengthSystem): string 
           ? `${would}: is there a cavity behind it, or an opening that is not drawn?`
           : `${would}: is something soft in the room that is not drawn?`
         : `${would}: is it what it is said to be?`;
+    case 'pieces':
+      return `${u.name} would have to take ${fixed(u.found.value, 2)} times what is computed of it at ${u.octave} Hz: is it built as it is drawn, and as many as are drawn?`;
     case 'loudspeaker':
     case 'microphone':
       return `${unknownTitle(u)} would have to stand ${found} from where it is drawn: tape it again.`;

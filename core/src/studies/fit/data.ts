@@ -40,6 +40,8 @@ export function decayData(m: FitMeasurement, room: FitRoom): DecayDatum[] {
     const b = (OCTAVES as readonly number[]).indexOf(label);
     const parts = room.bands[b];
     if (seconds === null || !parts || parts.on.length === 0) return [];
+    // A thing that rings along is heard in its octave, and is none of what absorbs.
+    if (m.rattles.some((r) => Math.abs(Math.log2(r.f / label)) < 0.6)) return [];
     const width = 0.71 * label;
     const read = ((rangeDb ?? 0) >= T30_RANGE ? OF_T30 : OF_T20) / Math.sqrt(width * seconds);
     return [
@@ -142,7 +144,7 @@ export function modeData(
 }
 
 /** What a tape, a stand and a thermometer are good for: m, m, K. */
-const [STANDS, HELD, AIR] = [0.015, 0.02, 2];
+const [STANDS, HELD, AIR] = [0.015, 0.025, 2];
 const AXES = ['x', 'y', 'z'] as const;
 
 const airOf = (unknowns: Unknowns, setting: Setting): number =>
@@ -152,7 +154,11 @@ const airOf = (unknowns: Unknowns, setting: Setting): number =>
 
 /** A predicted reflection stands alone when no other lies within this, s; an arrival is it within so much; read within. */
 const [APART, NEAR, READ] = [0.00035, 0.0005, 0.00005];
-const FAINTEST = -22;
+/** Fainter reflections are not looked for; one this much fainter hides none, dB. */
+const [FAINTEST, HIDES] = [-22, 12];
+
+/** Which arrival is which reflection, with ends where they are taken to be. */
+export type Matching = (x: ArrayLike<number>) => FitDatum[];
 
 /** Early arrivals: where loudspeaker and microphone stand. */
 export function arrivalData(
@@ -161,54 +167,61 @@ export function arrivalData(
   room: FitRoom,
   loudspeaker: PlacedLoudspeaker,
   setting: Setting,
-): FitDatum[] {
+): Matching {
   const { head, c } = setting;
-  const marks = studyMarks(room.project, setting).result.marks.filter(
-    (k) => k.loudspeaker === loudspeaker.id && k.seenFrom === 'ears' && k.path.length === 3,
-  );
   const air = airOf(unknowns, setting);
   const toward = (from: Vec3, to: Vec3): Vec3 => {
     const d = Math.max(1e-6, distance(from, to));
     return [0, 1, 2].map((i) => (to[i]! - from[i]!) / d) as unknown as Vec3;
   };
   const straight = toward(loudspeaker.at, head);
-  const taken = m.arrivals.filter((a) => a.delay > 0.0004);
   const place = m.place
     ? AXES.map((k) => m.place![k].toFixed(2)).join(' ')
     : `seat ${head.map((v) => v.toFixed(2)).join(' ')}`;
-  const data: (FitDatum & { arrival: number })[] = marks.flatMap((k) => {
-    if ((k.levelDb ?? -99) < FAINTEST) return [];
-    if (marks.some((o) => o !== k && Math.abs(o.delay - k.delay) < APART && (o.levelDb ?? -99) > k.levelDb! - 12))
-      return [];
-    const near = taken.map((a, i) => ({ i, off: Math.abs(a.delay - k.delay) })).sort((a, b) => a.off - b.off);
-    if (!near[0] || near[0].off > NEAR || (near[1] && near[1].off < 2 * near[0].off + READ)) return [];
-    const [from, at, to] = k.path as [Vec3, Vec3, Vec3];
-    const [atEars, atSource] = [toward(at, to), toward(at, from)];
-    // The way there is shortest: moving an end changes it along that end's own leg only.
-    const ears = AXES.map((_, i) => atEars[i]! - straight[i]!);
-    const source = AXES.map((_, i) => atSource[i]! + straight[i]!);
-    const mic = AXES.map((axis) =>
-      unknowns.at('microphone', place, axis, () => ({ name: placeName(m), unit: 'm', spread: HELD, stated: 0 })),
-    );
-    const stand = AXES.map((axis) =>
-      unknowns.at('loudspeaker', loudspeaker.id, axis, () => ({
-        ...{ name: `Loudspeaker ${loudspeaker.letter}`, unit: 'm' as const, spread: STANDS, stated: 0 },
-      })),
-    );
-    return [
-      {
-        ...{ group: 'arrival', from: m.id, arrival: near[0].i, found: taken[near[0].i]!.delay, error: READ },
-        on: [...mic, ...stand, air],
-        at: (x) => {
-          const longer = AXES.reduce((s, _, i) => s + ears[i]! * x[mic[i]!]! + source[i]! * x[stand[i]!]!, 0);
+  const mic = AXES.map((axis) =>
+    unknowns.at('microphone', place, axis, () => ({ name: placeName(m), unit: 'm', spread: HELD, stated: 0 })),
+  );
+  const stand = AXES.map((axis) =>
+    unknowns.at('loudspeaker', loudspeaker.id, axis, () => ({
+      ...{ name: `Loudspeaker ${loudspeaker.letter}`, unit: 'm' as const, spread: STANDS, stated: 0 },
+    })),
+  );
+  const on = [...mic, ...stand, air];
+  const ways = studyMarks(room.project, setting)
+    .result.marks.filter((k) => k.loudspeaker === loudspeaker.id && k.seenFrom === 'ears' && k.path.length === 3)
+    .map((k) => {
+      const [from, at, to] = k.path as [Vec3, Vec3, Vec3];
+      const [atEars, atSource] = [toward(at, to), toward(at, from)];
+      return {
+        levelDb: k.levelDb ?? -99,
+        // The way there is shortest: moving an end changes it along that end's own leg only.
+        at(x: ArrayLike<number>): number {
+          const longer = AXES.reduce(
+            (s, _, i) => s + (atEars[i]! - straight[i]!) * x[mic[i]!]! + (atSource[i]! + straight[i]!) * x[stand[i]!]!,
+            0,
+          );
           const warm = (x[air]! * 0.5) / (273.15 + room.project.climate.temperatureC);
           return (k.delay + longer / c) * (1 - warm);
         },
-      },
-    ];
-  });
-  // One arrival is one reflection's.
-  return data.filter((d) => data.filter((o) => o.arrival === d.arrival).length === 1);
+      };
+    });
+  const taken = m.arrivals.filter((a) => a.delay > 0.0004);
+  return (x) => {
+    const there = ways.map((w) => ({ ...w, delay: w.at(x) }));
+    const data = there.flatMap((w): (FitDatum & { arrival: number })[] => {
+      if (w.levelDb < FAINTEST) return [];
+      if (there.some((o) => o.at !== w.at && Math.abs(o.delay - w.delay) < APART && o.levelDb > w.levelDb - HIDES))
+        return [];
+      const [first, second] = taken
+        .map((a, i) => ({ i, off: Math.abs(a.delay - w.delay) }))
+        .sort((a, b) => a.off - b.off);
+      if (!first || first.off > NEAR || (second && second.off < 2 * first.off + READ)) return [];
+      const found = taken[first.i]!.delay;
+      return [{ group: 'arrival', from: m.id, arrival: first.i, found, error: READ, on, at: w.at }];
+    });
+    // One arrival is one reflection's.
+    return data.filter((d) => data.filter((o) => o.arrival === d.arrival).length === 1);
+  };
 }
 
 const placeName = (m: FitMeasurement): string => `Microphone${m.place ? ` at ${m.title}` : ' at the seat'}`;

@@ -9,7 +9,7 @@ import { tableCurves, tableDecay } from '../listen/tables';
 import type { FitMeasurement } from './types';
 
 type Told = Pick<Measurement, 'id' | 'title' | 'at' | 'room' | 'place' | 'loudspeakers'>;
-type Read = Pick<FitMeasurement, 'rings' | 'arrivals' | 'octaves' | 'levels'>;
+type Read = Pick<FitMeasurement, 'rings' | 'rattles' | 'arrivals' | 'octaves' | 'levels'>;
 
 const told = ({ id, title, at, room, place, loudspeakers }: Told) => ({
   ...{ id, title, at, room },
@@ -24,6 +24,7 @@ export const fitOfReading = (
 ): FitMeasurement => ({
   ...told(m),
   rings: read.rings,
+  rattles: read.rattles,
   arrivals: read.arrivals,
   octaves: read.octaves,
   levels: read.levels,
@@ -51,7 +52,7 @@ function octavesOf(holds: Extract<Measurement['holds'], { kind: 'decay' }>): Rea
 
 /** A table; null: one that says nothing to a fit. */
 export function fitOfTable(m: Told & Pick<Measurement, 'holds'>, own: Points | null): FitMeasurement | null {
-  const nothing: Read = { rings: [], arrivals: [], octaves: [], levels: null };
+  const nothing: Read = { rings: [], rattles: [], arrivals: [], octaves: [], levels: null };
   if (m.holds.kind === 'decay') return { ...told(m), ...nothing, octaves: octavesOf(m.holds) };
   if (m.holds.kind !== 'response') return null;
   const { grid, finestDb } = tableCurves(m.holds, 24, own);

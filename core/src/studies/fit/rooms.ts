@@ -23,6 +23,8 @@ import type { Unknowns } from './unknowns';
 /** What takes part in the decay of an octave, and the decay for other parts. */
 export interface BandParts {
   on: number[];
+  /** Of those what the formula misses in this state of the room alone. */
+  here: number;
   /** ln T with every part times e^x; null: nothing absorbs. */
   at(x: ArrayLike<number>): number | null;
 }
@@ -35,8 +37,10 @@ export interface FitRoom {
   losses: RoomLoss[];
 }
 
-/** What formulas of a diffuse field leave unexplained: above Schroeder's frequency, and below. */
+/** What formulas of a diffuse field leave unexplained: in octaves above Schroeder's frequency, and in those that reach below it. */
 const FORMULA = { above: 0.04, below: 0.2 } as const;
+/** The same from one state of a room to another. */
+const HERE = { above: 0.02, below: 0.1 } as const;
 
 /** Coefficients are of samples: what is built departs from its own kind by this much more, relative. */
 const AS_BUILT = 0.2;
@@ -59,7 +63,7 @@ export const thingsOf = (unknowns: Unknowns, setting: Setting, octave: number): 
     spread: spreadsOf(setting).things[octave]!,
   }));
 
-function bandParts(unknowns: Unknowns, setting: Setting): BandParts[] {
+function bandParts(unknowns: Unknowns, key: string, setting: Setting): BandParts[] {
   const { inputs, panelAlpha } = studied(decayInputs(setting.project, setting));
   const counts = countsChosen(inputs);
   const times = curveFor(
@@ -90,9 +94,14 @@ function bandParts(unknowns: Unknowns, setting: Setting): BandParts[] {
     const thing = things > 0 ? thingsOf(unknowns, setting, b) : null;
     const formula = unknowns.at('formula', '', b, () => ({
       name: 'Formula of decay',
-      spread: OCTAVES[b]! < schroeder ? FORMULA.below : FORMULA.above,
+      spread: OCTAVES[b]! / Math.SQRT2 < schroeder ? FORMULA.below : FORMULA.above,
     }));
-    const on = [...areas.keys()];
+    // What the formula misses is not the same in every state of a room; nobody asks for that by itself.
+    const here = unknowns.at('formula', key, b, () => ({
+      name: '',
+      spread: OCTAVES[b]! / Math.SQRT2 < schroeder ? HERE.below : HERE.above,
+    }));
+    const on = [...areas.keys(), here];
     const surface = surfaces.reduce((s, t) => s + t.area, 0);
     const room: BandRoom = {
       volume: inputs.volume,
@@ -102,13 +111,14 @@ function bandParts(unknowns: Unknowns, setting: Setting): BandParts[] {
       surfaces: [],
     };
     return {
+      here,
       on: thing === null ? [...on, formula] : [...on, thing, formula],
       at(x) {
         const taken = [...areas].reduce((s, [u, area]) => s + area * Math.exp(x[u]!), 0);
         const objects = thing === null ? 0 : things * Math.exp(x[thing]!);
         const surfaces = [{ area: surface, alpha: Math.min(0.98, taken / surface) }];
         const time = eyring({ ...room, objects, surfaces });
-        return time === null || time <= 0 ? null : Math.log(time) + x[formula]!;
+        return time === null || time <= 0 ? null : Math.log(time) + x[formula]! + x[here]!;
       },
     };
   });
@@ -133,7 +143,7 @@ export function createFitRooms(
     const solution = 'refused' in solved ? null : solved;
     const room: FitRoom = {
       ...{ project: there, setting, solution },
-      bands: bandParts(unknowns, setting),
+      bands: bandParts(unknowns, key, setting),
       losses: solution ? await roomLosses(setting, solution.modes, load) : [],
     };
     known.set(key, room);

@@ -62,14 +62,16 @@ export const unknownsShown = (unknowns: Unknowns, result: PenalisedResult): FitU
     ];
   });
 
-/** Standard deviation of a band's ln T, from the slopes of what it depends on. */
+/** Standard deviation of ln T of a band in another state of a room, from the slopes of what it depends on: what its formula misses there nobody knows yet. */
 export function decaySpread(
   room: FitRoom,
   band: number,
   x: Float64Array,
+  missed: number,
   covariance: (u: number, v: number) => number,
 ): number {
-  const { on, at } = room.bands[band]!;
+  const { on: all, here: own, at } = room.bands[band]!;
+  const on = all.filter((u) => u !== own);
   const step = 1e-4;
   const here = at(x);
   if (here === null) return 0;
@@ -78,7 +80,7 @@ export function decaySpread(
     there[u]! += step;
     return (at(there)! - here) / step;
   });
-  let sum = 0;
+  let sum = missed ** 2;
   on.forEach((u, i) => on.forEach((v, j) => (sum += slopes[i]! * slopes[j]! * covariance(u, v))));
   return Math.sqrt(Math.max(0, sum));
 }

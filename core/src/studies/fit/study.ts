@@ -15,6 +15,7 @@ import {
   type DecayDatum,
   type FitDatum,
   levelData,
+  type Matching,
   type ModeDatum,
   modeData,
   settingAt,
@@ -44,6 +45,7 @@ async function gather(
   rooms: ReturnType<typeof createFitRooms>,
   progress: (part: number) => void,
 ): Promise<Gathered> {
+  const matchings: Matching[] = [];
   const all: Gathered = { decays: [], modes: [], others: [], rooms: new Map(), newest: null };
   for (const [i, m] of list.entries()) {
     const share = (part: number) => progress((i + part) / list.length);
@@ -54,19 +56,26 @@ async function gather(
     const decays = decayData(m, room);
     const modes = modeData(unknowns, m, room, played, setting);
     const [one] = played.length === 1 && played[0]!.role !== 'sub' ? played : [];
-    const others = one
-      ? [
-          ...arrivalData(unknowns, m, room, one, setting),
-          ...(await levelData(unknowns, m, room.solution, one, setting)),
-        ]
-      : [];
+    if (one) {
+      matchings.push(arrivalData(unknowns, m, room, one, setting));
+      all.others.push(...(await levelData(unknowns, m, room.solution, one, setting)));
+    }
     all.decays.push(...decays);
     all.modes.push(...modes);
-    all.others.push(...others);
     if (decays.length > 0 && (!all.newest || m.at >= all.newest.at)) all.newest = m;
     share(1);
   }
+  all.others.push(...matched(matchings, unknowns));
   return all;
+}
+
+/** Where an end is somewhere else than drawn, arrivals are nearer to other reflections than their own: they are matched again from there. */
+const MATCHED = 3;
+function matched(matchings: readonly Matching[], unknowns: Unknowns): FitDatum[] {
+  const from = (x: ArrayLike<number>) => matchings.flatMap((match) => match(x));
+  let data = from(new Float64Array(unknowns.list.length));
+  for (let round = 1; round < MATCHED && data.length > 0; round++) data = from(penalised(data, unknowns.list).x);
+  return data;
 }
 
 /** Solved, what strays far left out, and solved again. */
@@ -154,8 +163,9 @@ export async function fitted(
   const room = newest && known.get(newest.room)!;
   const bands = room
     ? OCTAVES.map((octave, b): FitBand => {
-        const stated = decaySpread(room, b, none, (u, v) => (u === v ? unknowns.list[u]!.spread ** 2 : 0));
-        const learned = decaySpread(room, b, result.x, (u, v) => result.covariance[u]![v]!);
+        const missed = unknowns.list[room.bands[b]!.here]!.spread;
+        const stated = decaySpread(room, b, none, missed, (u, v) => (u === v ? unknowns.list[u]!.spread ** 2 : 0));
+        const learned = decaySpread(room, b, result.x, missed, (u, v) => result.covariance[u]![v]!);
         const of = decays.filter((d) => d.octave === b);
         return { octave, stated, learned, told: of.length > 0 && learned < TOLD_BAND * stated, error: errorOf(of) };
       })

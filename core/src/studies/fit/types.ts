@@ -4,7 +4,7 @@ import type { Measured } from '../causes/types';
 import type { Place } from '../listen/room';
 
 /** A measurement as a fit takes it: what was read of it. */
-export interface FitMeasurement extends Pick<Measured, 'rings' | 'arrivals' | 'octaves'> {
+export interface FitMeasurement extends Pick<Measured, 'rings' | 'rattles' | 'arrivals' | 'octaves'> {
   id: string;
   title: string;
   /** ISO 8601. */

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Bass: which frequencies ring or vanish at the seat, why, and what would help? */
+import LearnedNote from '../../desk/LearnedNote.vue';
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue';
 import { mdiPause, mdiPlay } from '@mdi/js';
 import { fixed } from '@tawny/core/quantities/format';
@@ -115,6 +116,7 @@ const table = computed(() => {
 <template>
   <StageFrame title="Bass" :subtitle="subtitle" bench-label="Bass">
     <template #actions>
+      <LearnedNote />
       <span v-if="busy" class="work" role="status">
         <ProgressBar :part="status.part" :label="status.quality === 'coarse' ? 'Solving, coarse' : 'Solving in full'" />
         <span class="soft"

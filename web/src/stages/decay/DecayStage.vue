@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Decay: how long does the room ring per band, what is the target, how many panels bring it there? */
+import LearnedNote from '../../desk/LearnedNote.vue';
 import { computed, effectScope, onBeforeUnmount, ref, watch } from 'vue';
 import DecayChart from '../../charts/DecayChart.vue';
 import ChartFrame from '../../charts/ChartFrame.vue';
@@ -101,6 +102,7 @@ const stepTable = computed(
     bench-label="Target, panel and wishes"
   >
     <template #actions>
+      <LearnedNote />
       <span v-if="planning" class="state" role="status" data-planning>
         planning … {{ Math.round(plan.state.value.part * 100) }} %
         <v-btn size="x-small" variant="text" @click="plan.cancel()">Stop</v-btn>

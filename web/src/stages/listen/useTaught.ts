@@ -47,7 +47,10 @@ export const useTaught = createSharedComposable(() => {
     async (onCancel) => {
       let wanted = true;
       onCancel(() => (wanted = false));
-      const [ask, project] = [asked.value, doc.stored];
+      const ask = asked.value;
+      // What is read from here on decides nothing of whether it is asked again.
+      await Promise.resolve();
+      const project = doc.stored;
       if (!ask || !project || ask.of.length === 0) return null;
       const parts = ask.of.flatMap(({ id, own }) => {
         const m = list.value.find((one) => one.id === id);

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Marks: where does tape go for every loudspeaker on every surface, and which reflections matter? */
+import LearnedNote from '../../desk/LearnedNote.vue';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { OCTAVES } from '@tawny/core/quantities/bands';
@@ -73,6 +74,7 @@ const chosenOnBoard = computed(() => {
     bench-label="The chosen mark and all marks"
   >
     <template #actions>
+      <LearnedNote />
       <v-btn size="small" variant="text" @click="takeCsv">Save as CSV</v-btn>
       <v-btn size="small" variant="text" @click="router.push('/site')">Site view</v-btn>
       <v-btn size="small" variant="outlined" @click="router.push('/sheet')">Marking sheet</v-btn>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** Recipes: what does an absorber or diffuser built like this really do? */
+import LearnedNote from '../../desk/LearnedNote.vue';
 import { computed, ref } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { ANGLES_SHOWN } from '@tawny/core/recipes/curve';
@@ -67,6 +68,7 @@ const message = computed(() => {
 <template>
   <StageFrame title="Recipes" :subtitle="shown.name" bench-label="Recipes and what they are made of">
     <template #actions>
+      <LearnedNote />
       <ChoiceField v-model="angle" label="Sound from" :items="angles" class="angle" />
       <span v-if="state.status === 'running' && stale" class="soft" role="status">computing …</span>
       <span v-if="state.status === 'failed'" class="bad" role="alert">{{ state.message }}</span>

@@ -3,14 +3,24 @@
 import { computed, ref } from 'vue';
 import { computedAsync } from '@vueuse/core';
 import { fixed } from '@tawny/core/quantities/format';
+import type { Verdict } from '@tawny/core/document/schema/project';
+import { lookedAtAgain, verdictOf } from '@tawny/core/studies/causes/again';
 import type { Explained } from '@tawny/core/studies/causes/types';
 import { WHOLE } from '@tawny/core/studies/listen/read';
-import { causeSentence, causeTitle, evidenceSentence, findingTitle, moveSentence } from '@tawny/core/words/causes';
+import {
+  againSentence,
+  causeSentence,
+  causeTitle,
+  evidenceSentence,
+  findingTitle,
+  moveSentence,
+} from '@tawny/core/words/causes';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import { steady } from '../../../answers/line';
 import { useMeasured } from '../../../measured/measured';
 import { useLengths } from '../../../parts/keys';
+import { clerk } from '../../../stores/clerk';
 import { useListen } from '../useListen';
 
 const { doc, list, main, heard, recordings } = useListen();
@@ -35,7 +45,10 @@ const found = computedAsync<Explained[]>(
   async (onCancel) => {
     let wanted = true;
     onCancel(() => (wanted = false));
-    const [ask, project, read] = [asked.value, doc.stored, heard.value];
+    const ask = asked.value;
+    // What is read from here on decides nothing of whether it is asked again.
+    await Promise.resolve();
+    const [project, read] = [doc.stored, heard.value];
     const m = ask && list.value.find((one) => one.id === ask.id);
     if (!project || !m || !read) return [];
     const own = ask.own && { f: [...ask.own.f], db: [...ask.own.db] };
@@ -48,6 +61,43 @@ const picked = ref(0);
 const index = computed(() => Math.min(picked.value, found.value.length - 1));
 const one = computed(() => found.value[index.value] ?? null);
 const likeliest = (e: Explained) => e.explanations[0]!;
+
+// --- what somebody decided of it ---
+const verdicts = computed(() => doc.project?.measured.verdicts ?? []);
+const decidedOf = (e: Explained) => (main.value ? verdictOf(verdicts.value, main.value.id, e.finding) : null);
+const decided = computed(() => (one.value ? decidedOf(one.value) : null));
+const again = computed(() =>
+  main.value && !working.value
+    ? lookedAtAgain(
+        verdicts.value,
+        list.value,
+        main.value,
+        found.value.map((e) => e.finding),
+      )
+    : [],
+);
+function decide(values: Partial<Pick<Verdict, 'says' | 'note'>>): void {
+  const [e, m] = [one.value, main.value];
+  if (!e || !m) return;
+  const { kind, f, delay, sizeDb } = e.finding;
+  const now = clerk();
+  const before = decided.value ?? {
+    id: now.id(),
+    says: 'open' as const,
+    note: '',
+    cause: causeTitle(likeliest(e).cause),
+  };
+  doc.run({
+    type: 'put-verdict',
+    verdict: { ...before, at: now.at, measurement: m.id, finding: { kind, f, delay, sizeDb }, ...values },
+  });
+}
+const undecide = (v: Verdict) => doc.run({ type: 'take-verdict', id: v.id });
+const DECISIONS = [
+  { says: 'agreed', word: 'Agreed' },
+  { says: 'refuted', word: 'Refuted' },
+  { says: 'open', word: 'Still open' },
+] as const;
 
 const curve = computed(() => {
   const own = curves.value[0]?.curves;
@@ -89,6 +139,9 @@ const table = computed(() =>
       cause is from what the room as it is drawn would do; what the drawing does not hold is “something else”.
     </template>
   </p>
+  <ul v-if="again.length > 0" class="again" aria-label="Decided before, looked at again" data-again>
+    <li v-for="a in again" :key="a.verdict.id">{{ againSentence(a) }}</li>
+  </ul>
   <ChartFrame
     v-if="curve"
     title="What stands out"
@@ -131,7 +184,9 @@ const table = computed(() =>
       <li v-for="(e, i) in found" :key="i">
         <button type="button" :aria-pressed="i === index" data-finding @click="picked = i">
           <span class="number">{{ i + 1 }}</span>
-          <span class="what">{{ findingTitle(e.finding) }}</span>
+          <span class="what"
+            >{{ findingTitle(e.finding) }}<span v-if="decidedOf(e)" class="flag">{{ decidedOf(e)!.says }}</span></span
+          >
           <span class="cause"
             >{{ causeTitle(likeliest(e).cause) }}, {{ fixed(100 * likeliest(e).probability, 0) }} %</span
           >
@@ -155,6 +210,26 @@ const table = computed(() =>
             <li v-for="v in e.evidence" :key="v.what">{{ evidenceSentence(v) }}</li>
           </ul>
         </template>
+      </div>
+      <div class="decide" role="group" aria-label="What you make of it" data-decide>
+        <button
+          v-for="d in DECISIONS"
+          :key="d.says"
+          type="button"
+          :aria-pressed="decided?.says === d.says"
+          :data-says="d.says"
+          @click="decided?.says === d.says ? undecide(decided) : decide({ says: d.says })"
+        >
+          {{ d.word }}
+        </button>
+        <input
+          v-if="decided"
+          :value="decided.note"
+          aria-label="What was tried, and what came of it"
+          placeholder="what was tried, what came of it"
+          maxlength="1000"
+          @change="decide({ note: ($event.target as HTMLInputElement).value })"
+        />
       </div>
       <template v-if="one.moves.length > 0">
         <h2>What to do</h2>
@@ -246,6 +321,50 @@ const table = computed(() =>
 }
 .cause-one ul {
   padding-inline-start: 20px;
+}
+.again {
+  margin: 0;
+  padding: 0 14px 2px 32px;
+  flex: none;
+  max-block-size: 60px;
+  overflow-y: auto;
+  font-size: 12.5px;
+}
+.decide {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px;
+  margin-block: 6px;
+}
+.decide button {
+  min-block-size: 26px;
+  padding: 2px 10px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  font-size: 12.5px;
+}
+.decide button[aria-pressed='true'] {
+  background: var(--tawny);
+  color: var(--paper);
+}
+.decide input {
+  flex: 1 1 140px;
+  min-inline-size: 0;
+  padding: 2px 6px;
+  border: 1px solid var(--rule-strong);
+  border-radius: 3px;
+  background: var(--sheet);
+  color: var(--ink);
+  font: inherit;
+  font-size: 12.5px;
+}
+.flag {
+  margin-inline-start: 6px;
+  padding: 0 5px;
+  border-radius: 3px;
+  background: var(--tawny-pale);
+  font-size: 11.5px;
+  font-weight: 500;
 }
 .curve {
   flex: 0 0 190px;

@@ -15,6 +15,7 @@ import {
 import { issueSentence } from '@tawny/core/words/issues';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';
+import { dateText } from '../../../parts/dates';
 import { useLengths } from '../../../parts/keys';
 import { useTaught } from '../useTaught';
 
@@ -40,14 +41,17 @@ const highest = computed(() => Math.max(0.3, ...curves.value.flatMap((c) => c.va
 
 /** From here on an unknown is shown among those that moved. */
 const SOMEWHAT = 0.2;
+/** Materials first: where things stand comes behind. */
+const PLACED = ['air', 'loudspeaker', 'microphone', 'corner'];
 const moved = computed(() =>
-  (fit.value?.unknowns ?? []).filter((u) => u.told >= SOMEWHAT && u.kind !== 'level').sort((a, b) => b.told - a.told),
+  (fit.value?.unknowns ?? [])
+    .filter((u) => u.told >= SOMEWHAT && u.kind !== 'level')
+    .sort((a, b) => Number(PLACED.includes(a.kind)) - Number(PLACED.includes(b.kind)) || b.told - a.told),
 );
 const untold = computed(() => (fit.value?.unknowns.length ?? 0) - moved.value.length);
 const odd = computed(() => (fit.value?.unknowns ?? []).filter((u) => u.impossible));
 const off = computed(() => (fit.value ? strays(fit.value) : []));
 const percent = (v: number) => `${fixed(100 * v, 0)} %`;
-const dateOf = (at: string) => new Date(at).toLocaleDateString([], { day: 'numeric', month: 'long', year: 'numeric' });
 const lostShape = computed(() => faults.value.some((f) => f.code === 'survey.learned-shape'));
 const inForce = computed(() => learned.value?.inUse && !lostShape.value);
 /** What was accepted is of other measurements than there are now. */
@@ -79,7 +83,7 @@ const table = computed(() =>
     </p>
     <div class="controls" data-learned>
       <template v-if="learned">
-        <strong v-if="inForce">{{ learnedSentence(learned, dateOf(learned.at)) }}</strong>
+        <strong v-if="inForce">{{ learnedSentence(learned, dateText(learned.at)) }}</strong>
         <span v-for="f in faults" :key="issueSentence(f, system)" class="fault">{{ issueSentence(f, system) }}</span>
         <label v-if="!lostShape">
           <input
@@ -138,14 +142,14 @@ const table = computed(() =>
         </template>
       </ChartFrame>
       <div class="tables">
-        <table class="list" aria-label="By octave">
+        <table aria-label="By octave: how well the decay is known, and how far predictions were off">
           <thead>
             <tr>
               <th scope="col">Hz</th>
-              <th scope="col">decay known to, as stated</th>
-              <th scope="col">as learned</th>
-              <th scope="col">error, as stated</th>
-              <th scope="col">left out in turn</th>
+              <th scope="col">stated</th>
+              <th scope="col">learned</th>
+              <th scope="col">off, as stated</th>
+              <th scope="col">left out</th>
             </tr>
           </thead>
           <tbody>
@@ -159,7 +163,7 @@ const table = computed(() =>
           </tbody>
         </table>
         <div class="moved" tabindex="0" role="group" aria-label="What moved">
-          <table class="list" aria-label="What moved">
+          <table aria-label="What moved">
             <thead>
               <tr>
                 <th scope="col">what is not known</th>
@@ -207,13 +211,15 @@ const table = computed(() =>
 }
 .tables {
   display: grid;
-  grid-template-columns: minmax(0, 2fr) minmax(0, 3fr);
+  grid-template-columns: max-content minmax(0, 1fr);
   gap: 18px;
+  align-items: start;
   flex: 1 1 240px;
   min-height: 0;
   padding: 4px 14px 6px;
 }
 .moved {
+  max-block-size: 100%;
   min-height: 0;
   overflow: auto;
 }
@@ -234,7 +240,12 @@ td {
   padding: 2px 6px 2px 0;
   border-block-end: 1px solid var(--rule);
   text-align: start;
-  vertical-align: top;
+  vertical-align: baseline;
+}
+td,
+thead th {
+  white-space: nowrap;
+  padding-inline-end: 12px;
 }
 thead th {
   font-weight: 600;
