@@ -65,6 +65,7 @@ export async function reportOf(project: Project) {
       bass: bass.result,
       marks: marks.result,
       decay: decay.result,
+      learned: project.learned,
     }),
     issues: issues.map((i) => ({ ...i, sentence: issueSentence(i, 'metric') })),
   };

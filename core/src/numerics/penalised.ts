@@ -37,7 +37,7 @@ const ROUNDS = 12;
 const HALVINGS = 8;
 /** Spreads are widened at most so many times, and only those of the groups named. */
 const MOST_WIDENED = 3;
-const SETTLED = 1e-4;
+const SETTLED = 1e-3;
 
 const linear = (datum: Datum, x: Float64Array): { value: number; slopes: number[] } => {
   const value = datum.at(x);
@@ -51,47 +51,49 @@ const linear = (datum: Datum, x: Float64Array): { value: number; slopes: number[
   return { value, slopes };
 };
 
-/** `widen`: groups of unknowns whose spread may turn out larger than stated. */
+/**
+ * `widen`: groups of unknowns whose spread may turn out larger than stated. `from`: an answer to nearly the same question: the search begins there, and how
+ * far groups stray is taken from it.
+ */
 export function penalised(
   data: readonly Datum[],
   expected: readonly Expected[],
   widen: readonly string[] = [],
+  from: PenalisedResult | null = null,
 ): PenalisedResult {
   const n = expected.length;
-  const x = new Float64Array(n);
+  const x = from ? from.x.slice() : new Float64Array(n);
   const groups = [...new Set(data.map((d) => d.group))];
-  const scatter = new Map(groups.map((g) => [g, 1]));
-  const widened = new Map([...new Set(expected.map((e) => e.group))].map((g) => [g, 1]));
+  const scatter = new Map(groups.map((g) => [g, from?.scatter.get(g) ?? 1]));
+  const widened = new Map([...new Set(expected.map((e) => e.group))].map((g) => [g, from?.widened.get(g) ?? 1]));
   const errorOf = (d: Datum) => d.error * scatter.get(d.group)!;
   const spreadOf = (e: Expected) => e.spread * widened.get(e.group)!;
   const misfit = (at: Float64Array) =>
     data.reduce((s, d) => s + ((d.found - d.at(at)) / errorOf(d)) ** 2, 0) +
     expected.reduce((s, e, i) => s + (at[i]! / spreadOf(e)) ** 2, 0);
   let covariance = Matrix.eye(n, n);
+  let inverse = () => covariance;
   for (let round = 0; round < ROUNDS; round++) {
-    const a = Matrix.zeros(n, n);
-    const b = Matrix.zeros(n, 1);
+    const a = new Float64Array(n * n);
+    const b = new Float64Array(n);
     expected.forEach((e, i) => {
       const w = 1 / spreadOf(e) ** 2;
-      a.set(i, i, w);
-      b.set(i, 0, -w * x[i]!);
+      a[i * n + i] = w;
+      b[i] = -w * x[i]!;
     });
     const slopes = data.map((d) => {
       const l = linear(d, x);
       const w = 1 / errorOf(d) ** 2;
       d.on.forEach((u, p) => {
-        b.set(u, 0, b.get(u, 0) + w * l.slopes[p]! * (d.found - l.value));
-        for (let q = 0; q <= p; q++) {
-          const sum = a.get(u, d.on[q]!) + w * l.slopes[p]! * l.slopes[q]!;
-          a.set(u, d.on[q]!, sum);
-          a.set(d.on[q]!, u, sum);
-        }
+        b[u]! += w * l.slopes[p]! * (d.found - l.value);
+        for (let q = 0; q < d.on.length; q++) a[u * n + d.on[q]!]! += w * (l.slopes[p]! * l.slopes[q]!);
       });
       return l;
     });
-    const factored = new CholeskyDecomposition(a);
-    covariance = factored.solve(Matrix.eye(n, n));
-    const step = factored.solve(b).getColumn(0);
+    const factored = new CholeskyDecomposition(Matrix.from1DArray(n, n, a));
+    inverse = () => factored.solve(Matrix.eye(n, n));
+    if (!from) covariance = inverse();
+    const step = factored.solve(Matrix.columnVector(b)).getColumn(0);
     const before = misfit(x);
     let part = 1;
     let next = x;
@@ -102,7 +104,7 @@ export function penalised(
     const moved = Math.max(0, ...next.map((v, i) => Math.abs(v - x[i]!) / spreadOf(expected[i]!)));
     x.set(next);
     // What the data tell of each unknown, and what each datum tells.
-    const told = expected.map((e, i) => 1 - covariance.get(i, i) / spreadOf(e) ** 2);
+    const told = from ? [] : expected.map((e, i) => 1 - covariance.get(i, i) / spreadOf(e) ** 2);
     let changed = moved;
     const settle = (kept: Map<string, number>, group: string, squares: number, free: number, most: number) => {
       const was = kept.get(group)!;
@@ -110,7 +112,7 @@ export function penalised(
       kept.set(group, is);
       changed = Math.max(changed, Math.abs(is / was - 1));
     };
-    for (const group of groups) {
+    for (const group of from ? [] : groups) {
       let [squares, free] = [0, 0];
       data.forEach((d, k) => {
         if (d.group !== group) return;
@@ -124,7 +126,7 @@ export function penalised(
       });
       settle(scatter, group, squares, free, Infinity);
     }
-    for (const group of widen) {
+    for (const group of from ? [] : widen) {
       const [squares, free] = expected.reduce(
         ([s, f], e, i) => (e.group === group ? [s + (x[i]! / e.spread) ** 2, f + told[i]!] : [s, f]),
         [0, 0],
@@ -133,5 +135,13 @@ export function penalised(
     }
     if (changed < SETTLED) break;
   }
-  return { x, covariance: covariance.to2DArray().map((row) => Float64Array.from(row)), scatter, widened };
+  let told: Float64Array[] | null = null;
+  const rows = (m: Matrix) => m.to2DArray().map((row) => Float64Array.from(row));
+  return {
+    ...{ x, scatter, widened },
+    // Who asks only for x does not wait for it.
+    get covariance() {
+      return (told ??= rows(from ? inverse() : covariance));
+    },
+  };
 }

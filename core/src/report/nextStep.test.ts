@@ -24,6 +24,7 @@ function partsOf(project: Project, values: Partial<StepParts> = {}): StepParts {
     bass: studyBass(project, setting).result,
     marks,
     decay: null,
+    learned: null,
   });
   const hang = studyHang(setting).result;
   return { project, doubts: {}, measures, marks, decay: null, hang, ...values };

@@ -1,6 +1,7 @@
 /** The verdict: a handful of live measures of the whole room, each a figure, a word and where to mend it. */
 import { type BassResult, lengthNulls } from '../studies/bass/study';
 import type { SwingVerdict } from '../studies/bass/types';
+import type { Learned } from '../document/schema/project';
 import type { DecayResult } from '../studies/decay/types';
 import type { MarksResult } from '../studies/marks/study';
 import { SEAT_LIMITS, type SeatResult } from '../studies/seat/types';
@@ -8,7 +9,8 @@ import type { SymmetryResult } from '../studies/survey/symmetry';
 
 export type Tone = 'good' | 'fair' | 'bad';
 export type StageId = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'hang' | 'build' | 'listen';
-export type MeasureId = 'symmetry' | 'seat' | 'notch' | 'bass' | 'swing' | 'mark' | 'decay' | 'cover' | 'panels';
+export type MeasureId =
+  'symmetry' | 'seat' | 'notch' | 'bass' | 'swing' | 'mark' | 'decay' | 'cover' | 'panels' | 'record';
 
 export interface Measure {
   id: MeasureId;
@@ -35,6 +37,8 @@ export interface VerdictParts {
   swing: SwingVerdict | null;
   /** Null while it is being computed for the first time. */
   decay: DecayResult | null;
+  /** What the room has taught; null: nothing. */
+  learned: Pick<Learned, 'record' | 'inUse'> | null;
 }
 
 /** How much cover feels like: a word of practice and whether it is welcome. */
@@ -75,7 +79,19 @@ function symmetryMeasure(seat: SeatResult, room: SymmetryResult): Measure {
 }
 
 /** The measures in the order of the work. Lengths in cm, levels in dB, times in s. */
-export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictParts): Measure[] {
+/** What was promised of this room and came out: the program's own record. */
+function recordMeasure({ record: { of, within, off }, inUse }: NonNullable<VerdictParts['learned']>): Measure {
+  const part = of > 0 ? within / of : null;
+  return {
+    ...{ id: 'record', stage: 'listen', value: part === null ? null : 100 * part, unit: '%', digits: 0 },
+    word: inUse ? 'learned' : 'as stated',
+    tone: part === null || part >= 0.9 ? 'good' : part >= 0.7 ? 'fair' : 'bad',
+    detail: of > 0 ? `of ${of}, ${Math.round(100 * off)} % off` : '',
+    at: null,
+  };
+}
+
+export function verdict({ symmetry, seat, bass, swing, marks, decay, learned }: VerdictParts): Measure[] {
   const measures: Measure[] = [symmetryMeasure(seat, symmetry)];
   const part = seat.headPart;
   const centre = Math.abs(part - 0.5) <= SEAT_LIMITS.centreNull;
@@ -200,5 +216,6 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay }: VerdictPa
       at: null,
     });
   }
+  if (learned) measures.push(recordMeasure(learned));
   return measures;
 }

@@ -202,6 +202,7 @@ describe('the verdict', () => {
         bass: studyBass(project, setting).result,
         marks: marks.result,
         decay: studyDecay(decayInputs(project, setting, marks.result), solver).result,
+        learned: project.learned,
       });
       expect(measures.map((m) => m.id)).toEqual([
         'symmetry',

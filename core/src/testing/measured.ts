@@ -32,10 +32,13 @@ export function taught(project: Project, factor: number, room: string, values: P
   return {
     ...{ at: '2026-11-21T09:00:00Z', inUse: true, from: ['take'], room },
     materials: ids.map((id) => ({ id, factors: all(factor), low: all(factor, 2) })),
+    pieces: [],
     things: all(1),
     formula: all(1),
+    missed: all(0.02),
     // Each by itself, ± 5 %.
     covariance: all(0).map(() => Array.from({ length: n }, (_, i) => [...all(0, i), 0.0025]).flat()),
+    record: { of: 8, within: 7, off: 0.1 },
     spread: { stated: 0.2, learned: 0.05 },
     ...values,
   };

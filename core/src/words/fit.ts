@@ -120,3 +120,12 @@ export const learnedSentence = (
   date: string,
 ): string =>
   `Learned on ${date} from ${from.length} ${from.length === 1 ? 'measurement' : 'measurements'}; ± ${percent(spread.learned)} instead of ± ${percent(spread.stated)}.`;
+
+/** The program's own record in this room. */
+export const recordSentence = ({ of, within, off }: { of: number; within: number; off: number }): string =>
+  of === 0
+    ? 'No decay has been measured that was promised.'
+    : `What was promised of decay, as stated, came out within its range ${within} of ${of} times, ${percent(off)} off.`;
+
+export const learnedShort = ({ spread }: { spread: { learned: number } }, date: string): string =>
+  `Learned on ${date}, ± ${percent(spread.learned)}`;

@@ -26,6 +26,7 @@ export const useResults = defineStore('results', () => {
       swing: (bass.current.value && bass.solved.value?.answer.swings[0]) || null,
       marks: now.marks.result,
       decay: answers.decay?.result ?? null,
+      learned: now.project.learned,
     });
   });
 

@@ -2,7 +2,7 @@
 /** That what is predicted here was learned from the room, since when and how well; a switch shows the difference. */
 import { computed } from 'vue';
 import { inForce } from '@tawny/core/document/learned';
-import { learnedSentence } from '@tawny/core/words/fit';
+import { learnedSentence, learnedShort } from '@tawny/core/words/fit';
 import { dateText } from '../parts/dates';
 import { useDocument } from '../stores/document';
 
@@ -15,7 +15,7 @@ const use = (inUse: boolean) => doc.run({ type: 'use-learned', inUse });
 <template>
   <span v-if="learned && (used || !learned.inUse)" class="learned" data-learned-note>
     <span class="text" :title="learnedSentence(learned, dateText(learned.at))">
-      {{ used ? learnedSentence(learned, dateText(learned.at)) : 'As stated, without what the room has taught' }}
+      {{ used ? learnedShort(learned, dateText(learned.at)) : 'As stated, without what the room has taught' }}
     </span>
     <button type="button" :aria-pressed="used" @click="use(!learned.inUse)">
       {{ used ? 'As stated' : 'As learned' }}

@@ -46,6 +46,7 @@ const cells = computed(() =>
 );
 function go(cell: { id: string; stage: string }): void {
   if (cell.id === 'symmetry') session.surveyPart = 'symmetry';
+  if (cell.id === 'record') session.listenPicture = 'taught';
   void router.push(`/${cell.stage}`);
 }
 </script>

@@ -102,6 +102,7 @@ export const MEASURE_NAMES: Record<MeasureId, string> = {
   decay: 'Decay',
   cover: 'Wall cover',
   panels: 'Panels chosen',
+  record: 'Promises kept',
 };
 
 /** What undo and redo say they take back or do again. */

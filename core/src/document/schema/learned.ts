@@ -28,14 +28,32 @@ export const learned = z.strictObject({
       }),
     )
     .check(z.maxLength(60)),
+  /** On what pieces of each recipe take over what is computed of it, and the standard deviation of the logarithm. */
+  pieces: z
+    .array(
+      z.strictObject({
+        id: line(1, 60),
+        factors: factors(LEARNED_OCTAVES),
+        spreads: z.array(within('relative')).check(z.length(LEARNED_OCTAVES)),
+      }),
+    )
+    .check(z.maxLength(60)),
   /** On all that furniture and people absorb. */
   things: factors(LEARNED_OCTAVES),
   /** How many times longer than by formula the room rings, whatever absorbs. */
   formula: factors(LEARNED_OCTAVES),
+  /** Standard deviation of the logarithm of that in another state of the room. */
+  missed: z.array(within('relative')).check(z.length(LEARNED_OCTAVES)),
   /** By octave: covariance of the logarithms of the factors, lower half by rows; materials in their order, then things. */
   covariance: z
     .array(z.array(z.number().check(z.minimum(-10), z.maximum(10))).check(z.maxLength(2000)))
     .check(z.length(LEARNED_OCTAVES)),
+  /** What the program had promised, as stated, and what came out: octaves measured, those within what was promised (95 %), and how far off they were, relative. */
+  record: z.strictObject({
+    of: z.int().check(z.minimum(0), z.maximum(1e5)),
+    within: z.int().check(z.minimum(0), z.maximum(1e5)),
+    off: within('relative'),
+  }),
   /** Standard deviation of the predicted decay in the bands the measurements tell of, relative: as stated, and as learned. */
   spread: z.strictObject({ stated: within('relative'), learned: within('relative') }),
 });

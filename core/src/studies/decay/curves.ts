@@ -44,8 +44,8 @@ export interface MixPiece {
   parts: readonly { face: string; area: number }[];
   /** Per band, over the wall it hides; at most what logarithms take. */
   alpha: readonly number[];
-  /** Relative uncertainty of alpha. */
-  spread: number;
+  /** Relative uncertainty of alpha, per band. */
+  spread: readonly number[];
 }
 
 export interface DecayRoom {
@@ -56,6 +56,8 @@ export interface DecayRoom {
   mEnergy: number[];
   /** By band: how many times longer than by formula this room was found to ring; 1 where nothing was learned. */
   longer: readonly number[];
+  /** How sure that is: standard deviation of its logarithm; null where nothing was learned, and no formula is known to be better than others. */
+  missed: readonly number[] | null;
   faces: DecayFace[];
   /** Equivalent absorption area of furniture and people per octave, m², and its relative uncertainty. */
   objects: number[];
@@ -141,7 +143,7 @@ export function bandSurfaces(
         .map((t) => {
           const area = Math.min(left, p.count * t.area);
           left -= area;
-          return { area, axis: f.axis, ...over(p.alpha[band]! * (1 + widen * p.spread), { recipe: p.recipe }) };
+          return { area, axis: f.axis, ...over(p.alpha[band]! * (1 + widen * p.spread[band]!), { recipe: p.recipe }) };
         }),
     );
     return [
@@ -159,6 +161,12 @@ export function bandSurfaces(
 function spreadAt(rooms: readonly BandRoom[]): [low: number | null, high: number | null] {
   const times = rooms.flatMap((r) => [sabine(r), eyring(r), kuttruff(r), arauPuchades(r)]).filter((t) => t !== null);
   return times.length > 0 ? [Math.min(...times), Math.max(...times)] : [null, null];
+}
+
+/** In a room that has taught how it differs from one formula, that one alone counts. */
+function taughtSpread(most: BandRoom, least: BandRoom, missed: number): [low: number | null, high: number | null] {
+  const [low, high] = [eyring(most), eyring(least)];
+  return [low === null ? null : low * Math.exp(-missed), high === null ? null : high * Math.exp(missed)];
 }
 
 function worstOf(bands: readonly number[], times: readonly (number | null)[], limits: Judged): WorstBand | null {
@@ -200,7 +208,9 @@ export function curveFor(
   });
   const bands = room.bands.map((_, b) => {
     const middle = at(b, 0);
-    const [low, high] = spreadAt([middle, at(b, 1), at(b, -1)]);
+    const [low, high] = room.missed
+      ? taughtSpread(at(b, 1), at(b, -1), room.missed[b]!)
+      : spreadAt([middle, at(b, 1), at(b, -1)]);
     return { sabine: sabine(middle), eyring: eyring(middle), low, high };
   });
   const eyringTimes = bands.map((b) => b.eyring);

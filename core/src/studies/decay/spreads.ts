@@ -1,8 +1,33 @@
 /** How far what absorbs may be from what it is said to: by source, or, of what the room has taught, all of it together. */
+import { equal } from '../../document/sharing';
 import { SPREAD } from '../../materials/library';
 import { OCTAVES } from '../../quantities/bands';
 import { objectAbsorption, type Stretch, stretchesOf } from '../../room/absorption';
+import type { Air } from '../../air/air';
+import { recipeOctaves, recipeSpread } from '../../recipes/curve';
+import type { Recipe } from '../../recipes/types';
+import type { Taught } from './types';
 import type { Setting } from '../../room/setting';
+
+/** What the pieces of each recipe were found to take in this room, where they are still made as they were. */
+export function taughtPieces(setting: Setting): Record<string, Taught> {
+  const { learned, project } = setting;
+  if (!learned) return {};
+  const then = project.measured.rooms[learned.room]!.recipes;
+  const asThen = (id: string) => {
+    const [was, is] = [then, project.treatment.recipes].map((list) => list.find((r) => r.id === id));
+    return was === undefined ? is === undefined : is !== undefined && equal(was, is);
+  };
+  return Object.fromEntries(learned.pieces.filter((p) => asThen(p.id)).map(({ id, ...p }) => [id, p]));
+}
+
+/** Relative uncertainty of what a piece takes, per octave. */
+export const pieceSpread = (taught: Readonly<Record<string, Taught>>, recipe: Recipe): readonly number[] =>
+  taught[recipe.id]?.spreads ?? OCTAVES.map(() => recipeSpread(recipe));
+
+/** What a recipe takes by octave in a room: as computed, or as found there. */
+export const takenOctaves = (taught: Readonly<Record<string, Taught>>, recipe: Recipe, air: Air): number[] =>
+  recipeOctaves(recipe, air).map((a, b) => a * (taught[recipe.id]?.factors[b] ?? 1));
 
 export interface Spreads {
   /** Relative, per octave. */

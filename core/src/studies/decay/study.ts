@@ -8,7 +8,7 @@ import { DELANY_BAZLEY_RANGE } from '../../physics/absorbers/porous';
 import type { IntegerSolver } from '../../dosage/solver';
 import { coverOf } from '../../document/recipes';
 import type { Project } from '../../document/schema/project';
-import { areasOf, fillDepth, gapOf, recipeOctaves, recipeSpread } from '../../recipes/curve';
+import { areasOf, fillDepth, gapOf } from '../../recipes/curve';
 import { fillResistivityOf, isThinPanel } from '../../recipes/kind';
 import type { Recipe } from '../../recipes/types';
 import {
@@ -34,7 +34,7 @@ import { answerFor, type Counts, countsChosen, countsOf, hangingOrder } from './
 import { bandAir, bandSurfaces, type Curve, curveFor, type DecayFace, type Judged, type MixPiece } from './curves';
 import type { AskedPiece, DecayInputs, DecayResult, DecayStudied } from './types';
 import { decayWorking } from './working';
-import { spreadsOf } from './spreads';
+import { pieceSpread, spreadsOf, takenOctaves, taughtPieces } from './spreads';
 import { clipConvex } from '../../geometry/clip';
 import { outlineArea } from '../../geometry/polygon';
 import type { Vec2 } from '../../geometry/vector';
@@ -55,7 +55,8 @@ export function decayInputs(
   const { usable, marksFirst, leftRightAlike, cover } = project.treatment;
   const recipe = coverOf(project);
   const numbered = numberedIn(setting);
-  const laid = setting.placed.map((piece) => laidPiece(setting, piece));
+  const taught = taughtPieces(setting);
+  const laid = setting.placed.map((piece) => laidPiece(setting, taught, piece));
   const spreads = spreadsOf(setting);
   const faces = stretchesOf(setting).map((s): DecayFace => {
     const shared = {
@@ -93,12 +94,14 @@ export function decayInputs(
     c: setting.c,
     rho: setting.rho,
     mEnergy: setting.mEnergy,
+    missed: setting.learned?.missed ?? null,
     longer: setting.learned?.formula ?? OCTAVES.map(() => 1),
     faces,
     laid,
     objects: OCTAVES.map((_, b) => objectAbsorption(setting, b)),
     objectSpread: spreads.things,
     panel: { width: recipe.width, height: recipe.height },
+    taught,
     recipe,
     school: project.target.school,
     own: project.target.own.map((t) => ({ ...t })),
@@ -106,7 +109,7 @@ export function decayInputs(
       .filter((n) => n.recipe.id !== cover || n.place.faces.length > 1)
       .map(({ recipe: other, place, count }) => {
         const { exposed, parts } = hiddenBy(place, other);
-        return { recipe: other, place: place.id, count, front: exposed, parts, spread: recipeSpread(other) };
+        return { recipe: other, place: place.id, count, front: exposed, parts, spread: pieceSpread(taught, other) };
       }),
     lowestOctave: project.target.lowestOctave,
     marksFirst,
@@ -132,7 +135,7 @@ function hiddenParts(face: SettingFace, outline: readonly Vec2[]): { face: strin
 }
 
 /** A piece in its definite place: the wall it hides, on both faces of a corner or an edge, and what shows of its front. */
-function laidPiece(setting: Setting, piece: PlacedPiece): AskedPiece {
+function laidPiece(setting: Setting, taught: DecayInputs['taught'], piece: PlacedPiece): AskedPiece {
   const { recipe, face, outline, box } = piece;
   const on = setting.faces.find((f) => f.id === face)!;
   const twin = twinOf(setting, on, box, recipe);
@@ -140,7 +143,14 @@ function laidPiece(setting: Setting, piece: PlacedPiece): AskedPiece {
   if (twin) parts.push({ face: twin.face.id, area: Math.abs(outlineArea(twin.outline)) });
   const { exposed, covered } = areasOf(recipe);
   const hidden = parts.reduce((sum, t) => sum + t.area, 0);
-  return { recipe, place: face, count: 1, front: (exposed * hidden) / covered, parts, spread: recipeSpread(recipe) };
+  return {
+    recipe,
+    place: face,
+    count: 1,
+    front: (exposed * hidden) / covered,
+    parts,
+    spread: pieceSpread(taught, recipe),
+  };
 }
 
 /** Pieces with what they absorb over the wall they hide, by the curve of their recipe. */
@@ -156,7 +166,7 @@ export function withAlpha(pieces: readonly AskedPiece[], alphaOf: (recipe: Recip
 
 /** The inputs with the coefficients of all pieces, and of the panel counted by number. */
 export function studied(inputs: DecayInputs): { inputs: DecayStudied; panelAlpha: number[] } {
-  const alphaOf = (recipe: Recipe) => recipeOctaves(recipe, inputs);
+  const alphaOf = (recipe: Recipe) => takenOctaves(inputs.taught, recipe, inputs);
   const { laid, mix } = inputs;
   return {
     inputs: { ...inputs, laid: withAlpha(laid, alphaOf), mix: withAlpha(mix, alphaOf) },

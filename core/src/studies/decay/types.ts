@@ -8,9 +8,16 @@ import type { Curve, DecayRoom, Judged, MixPiece } from './curves';
 /** Pieces of a recipe whose absorption is still to be worked out. */
 export type AskedPiece = Omit<MixPiece, 'alpha' | 'recipe'> & { recipe: Recipe };
 
+export interface Taught {
+  factors: readonly number[];
+  spreads: readonly number[];
+}
+
 /** Plain values a worker can be sent. */
 export interface DecayInputs extends Omit<DecayRoom, 'laid'> {
   rho: number;
+  /** By recipe: what pieces were found to take over what is computed, and how sure that is, per octave. */
+  taught: Readonly<Record<string, Taught>>;
   /** What is counted by number. */
   recipe: Recipe;
   /** What is laid out; what it absorbs is worked out by the study. */

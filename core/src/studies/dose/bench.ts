@@ -3,9 +3,10 @@ import { RATING_MIDBANDS, RATING_THIRDS } from '../../physics/absorbers/rating';
 import type { DoseColumn } from '../../dosage/plan';
 import { OCTAVE_MIDBANDS } from '../../quantities/bands';
 import { billOf } from '../../recipes/bill';
-import { fromOctaves, recipeCurve, recipeOctaves, recipeSpread } from '../../recipes/curve';
+import { fromOctaves, recipeCurve, recipeSpread } from '../../recipes/curve';
 import { eyring, LOGARITHM_CAP, meanAlphaForTime } from '../../physics/reverberation/decay';
 import { schoolLimits } from '../../criteria/decayTargets';
+import { pieceSpread, takenOctaves } from '../decay/spreads';
 import { withAlpha } from '../decay/study';
 import type { Recipe } from '../../recipes/types';
 import {
@@ -35,17 +36,27 @@ export interface Bench {
   poorArea: number[];
 }
 
+const ONES = OCTAVE_MIDBANDS.map(() => 1);
+/** Octave values in the bands judged. */
+const inBands = (inputs: PlanInputs, values: readonly number[]): number[] =>
+  inputs.bands === 'octaves' ? [...values] : RATING_MIDBANDS.map((f) => fromOctaves(values, f));
+
 /** Absorption of a recipe in the bands judged. */
 const alphaIn = (inputs: PlanInputs, recipe: Recipe): number[] =>
   inputs.bands === 'octaves'
-    ? recipeOctaves(recipe, inputs.decay)
-    : recipeCurve(recipe, inputs.decay, RATING_MIDBANDS).alpha;
+    ? takenOctaves(inputs.decay.taught, recipe, inputs.decay)
+    : recipeCurve(recipe, inputs.decay, RATING_MIDBANDS).alpha.map(
+        (a, i) => a * fromOctaves(inputs.decay.taught[recipe.id]?.factors ?? ONES, RATING_MIDBANDS[i]!),
+      );
 
 function roomInBands(inputs: PlanInputs): { room: DecayRoom; mids: readonly number[] } {
-  const laid = withAlpha(inputs.decay.laid, (recipe) => alphaIn(inputs, recipe));
+  const laid = withAlpha(inputs.decay.laid, (recipe) => alphaIn(inputs, recipe)).map((p) => ({
+    ...p,
+    spread: inBands(inputs, p.spread),
+  }));
   const whole = { ...inputs.decay, laid };
   if (inputs.bands === 'octaves') return { room: whole, mids: OCTAVE_MIDBANDS };
-  const spread = (values: readonly number[]) => RATING_MIDBANDS.map((f) => fromOctaves(values, f));
+  const spread = (values: readonly number[]) => inBands(inputs, values);
   return {
     mids: RATING_MIDBANDS,
     room: {
@@ -55,6 +66,7 @@ function roomInBands(inputs: PlanInputs): { room: DecayRoom; mids: readonly numb
       objects: spread(whole.objects),
       objectSpread: spread(whole.objectSpread),
       longer: spread(whole.longer),
+      missed: whole.missed && spread(whole.missed),
       faces: whole.faces.map((f) => ({ ...f, alpha: spread(f.alpha), spread: spread(f.spread) })),
     },
   };
@@ -73,6 +85,7 @@ export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] 
     bill: billOf(r, prices, { c: decay.c, workshop }),
     spread: recipeSpread(r),
   }));
+  const spreads = new Map(inputs.recipes.map((r) => [r.id, inBands(inputs, pieceSpread(decay.taught, r))]));
   const byId = new Map(recipes.map((r) => [r.id, r]));
   const faces = new Map(room.faces.map((f) => [f.id, f]));
   const pieces = inputs.columns.map((c) => {
@@ -84,14 +97,14 @@ export function benchFor(inputs: PlanInputs): Bench & { mids: readonly number[] 
       front: c.front,
       parts: c.parts,
       alpha: r.alpha.map((a) => Math.min(LOGARITHM_CAP, (a * c.front) / hidden)),
-      spread: r.spread,
+      spread: spreads.get(c.recipe)!,
     };
   });
   const gainOf = (i: number, b: number, low: boolean): number =>
     pieces[i]!.parts.reduce((sum, t) => {
       const face = faces.get(t.face)!;
       const wall = Math.min(LOGARITHM_CAP, face.alpha[b]! * (low ? 1 - face.spread[b]! : 1));
-      const over = pieces[i]!.alpha[b]! * (low ? 1 - pieces[i]!.spread : 1);
+      const over = pieces[i]!.alpha[b]! * (low ? 1 - pieces[i]!.spread[b]! : 1);
       return sum + t.area * (coveredAlpha(over, wall) - wall);
     }, 0);
   const columns = inputs.columns.map((c, i): DoseColumn => {

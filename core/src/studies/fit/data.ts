@@ -58,8 +58,8 @@ export function decayData(m: FitMeasurement, room: FitRoom): DecayDatum[] {
 const HEARD = 0.1;
 /** A ring is the mode nearest to it within this part of its frequency; no other may be heard within so many times that. */
 const [SAME, ALONE] = [0.015, 1.8];
-/** Where a room as taped has its modes, over frequency; what its dampers leave unsaid of a mode's decay, and of what hangs. */
-const [TAPED, DAMPED, HUNG] = [0.004, 0.06, 0.12];
+/** Where a room as taped has its modes, over frequency, one by one and all together; what its dampers leave unsaid of a mode's decay, and of what hangs. */
+const [TAPED, SCALE, DAMPED, HUNG] = [0.004, 0.004, 0.06, 0.12];
 /** Coefficients in a formula and under long waves are one thing within this. */
 const LINKED = 0.1;
 
@@ -87,6 +87,8 @@ export function modeData(
   const { solution, losses } = room;
   if (!solution || played.length === 0) return [];
   const air = airOf(unknowns, setting);
+  // All modes of a room lie off together by its tape and by the mesh its waves are solved on.
+  const scale = unknowns.at('air', 'scale', null, () => ({ name: '', unit: '×', spread: SCALE }));
   const modes = waveModes(setting, solution)
     .slice(1)
     .map((w) => ({
@@ -123,8 +125,8 @@ export function modeData(
     return [
       {
         ...{ ...shared, group: 'mode frequency', found: ring.f, error: Math.hypot(ring.fError, TAPED * ring.f) },
-        on: [air],
-        at: (x) => mode.f * (1 + (x[air]! * 0.5) / (273.15 + setting.project.climate.temperatureC)),
+        on: [air, scale],
+        at: (x) => mode.f * (1 + x[scale]! + (x[air]! * 0.5) / (273.15 + setting.project.climate.temperatureC)),
       },
       {
         ...{ ...shared, group: 'mode decay', found: Math.log(delta / ring.decay) },

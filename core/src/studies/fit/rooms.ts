@@ -39,8 +39,10 @@ export interface FitRoom {
 
 /** What formulas of a diffuse field leave unexplained: in octaves above Schroeder's frequency, and in those that reach below it. */
 const FORMULA = { above: 0.04, below: 0.2 } as const;
+/** What a piece takes of long waves depends on where it hangs: at pressure, in a corner, twice and more. */
+const WHERE = 0.5;
 /** The same from one state of a room to another. */
-const HERE = { above: 0.02, below: 0.1 } as const;
+const HERE = { above: 0.02, below: 0.05 } as const;
 
 /** Coefficients are of samples: what is built departs from its own kind by this much more, relative. */
 const AS_BUILT = 0.2;
@@ -77,6 +79,8 @@ function bandParts(unknowns: Unknowns, key: string, setting: Setting): BandParts
     times.map((t) => t ?? 0.01),
     inputs.volume,
   ).f;
+  /** Octaves that reach below Schroeder's frequency. */
+  const isLow = (b: number) => OCTAVES[b]! / Math.SQRT2 < schroeder;
   const bands = OCTAVES.map((_, b): BandParts => {
     const surfaces = bandSurfaces(inputs, counts, panelAlpha, b, 0, inputs.mix).filter((s) => s.area > 0);
     const areas = new Map<number, number>();
@@ -87,19 +91,20 @@ function bandParts(unknowns: Unknowns, key: string, setting: Setting): BandParts
         continue;
       }
       const recipe = by ? recipeOf(setting.project, by.recipe) : inputs.recipe;
-      const make = () => ({ name: recipe.name, spread: recipeSpread(recipe) });
+      const spread = Math.hypot(recipeSpread(recipe), isLow(b) ? WHERE : 0);
+      const make = () => ({ name: recipe.name, spread });
       add(unknowns.at('pieces', recipe.id, b, make), area * alpha);
     }
     const things = inputs.objects[b]!;
     const thing = things > 0 ? thingsOf(unknowns, setting, b) : null;
     const formula = unknowns.at('formula', '', b, () => ({
       name: 'Formula of decay',
-      spread: OCTAVES[b]! / Math.SQRT2 < schroeder ? FORMULA.below : FORMULA.above,
+      spread: isLow(b) ? FORMULA.below : FORMULA.above,
     }));
     // What the formula misses is not the same in every state of a room; nobody asks for that by itself.
     const here = unknowns.at('formula', key, b, () => ({
       name: '',
-      spread: OCTAVES[b]! / Math.SQRT2 < schroeder ? HERE.below : HERE.above,
+      spread: isLow(b) ? HERE.below : HERE.above,
     }));
     const on = [...areas.keys(), here];
     const surface = surfaces.reduce((s, t) => s + t.area, 0);

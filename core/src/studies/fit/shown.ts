@@ -4,7 +4,7 @@ import type { PenalisedResult } from '../../numerics/penalised';
 import { OCTAVES } from '../../quantities/bands';
 import type { FitDatum, ModeDatum } from './data';
 import type { FitRoom } from './rooms';
-import type { FitBand, FitMode, FitResult, FitUnknown } from './types';
+import type { FitBand, FitDecay, FitMode, FitResult, FitUnknown } from './types';
 import type { Unknown, Unknowns } from './unknowns';
 
 /** The data are said to tell of an unknown when they halve what is not known of it. */
@@ -91,6 +91,8 @@ export function learnedOf(
   { x, covariance }: PenalisedResult,
   room: string,
   from: readonly string[],
+  decays: readonly FitDecay[],
+  missed: readonly number[],
   bands: readonly FitBand[],
 ): FitResult['learned'] {
   const ids = [...new Set(unknowns.list.filter((u) => u.kind === 'absorption').map((u) => u.of))].sort();
@@ -100,6 +102,10 @@ export function learnedOf(
   const told = bands.filter((b) => b.told);
   const mean = (key: 'stated' | 'learned') => rms((told.length > 0 ? told : bands).map((b) => b[key]));
   const absorption = (id: string, b: number) => indexOf(unknowns, 'absorption', id, b);
+  const formula = (b: number) => indexOf(unknowns, 'formula', '', b);
+  const recipes = [...new Set(unknowns.list.filter((u) => u.kind === 'pieces').map((u) => u.of))].sort();
+  const piece = (id: string, b: number) => indexOf(unknowns, 'pieces', id, b);
+  const sd = (u: number) => (u < 0 ? 0 : Math.sqrt(covariance[u]![u]!));
   const things = (b: number) => indexOf(unknowns, 'things', '', b);
   return {
     ...{ from: [...from], room },
@@ -108,12 +114,23 @@ export function learnedOf(
       factors: octaves.map((b) => factor(absorption(id, b))),
       low: octaves.slice(0, LOW_OCTAVES).map((b) => factor(absorption(id, b), indexOf(unknowns, 'admittance', id, b))),
     })),
+    pieces: recipes.map((id) => ({
+      id,
+      factors: octaves.map((b) => factor(piece(id, b))),
+      spreads: octaves.map((b) => sd(piece(id, b))),
+    })),
     things: octaves.map((b) => factor(things(b))),
-    formula: octaves.map((b) => factor(indexOf(unknowns, 'formula', '', b))),
+    formula: octaves.map((b) => factor(formula(b))),
+    missed: octaves.map((b) => Math.hypot(sd(formula(b)), missed[b]!)),
     covariance: octaves.map((b) => {
       const rows = [...ids.map((id) => absorption(id, b)), things(b)];
       return rows.flatMap((u, i) => rows.slice(0, i + 1).map((v) => (u < 0 || v < 0 ? 0 : covariance[u]![v]!)));
     }),
+    record: {
+      of: decays.length,
+      within: decays.filter(({ measured, promised: [low, high] }) => measured >= low && measured <= high).length,
+      off: rms(decays.map((d) => Math.log(d.measured / d.stated))),
+    },
     spread: { stated: mean('stated'), learned: mean('learned') },
   };
 }

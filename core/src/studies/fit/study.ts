@@ -25,6 +25,10 @@ import { decaySpread, learnedOf, modesShown, rms, unknownsShown } from './shown'
 import type { FitBand, FitDecay, FitMeasurement, FitResult } from './types';
 import { createUnknowns, type Unknowns } from './unknowns';
 
+/** The same in any state of the room: what its formula misses in one of them is left out. */
+const elsewhere = ({ list }: Unknowns, x: Float64Array): Float64Array =>
+  x.map((v, u) => (list[u]!.kind === 'formula' && list[u]!.of !== '' ? 0 : v));
+
 /** A band is told of when what was not known of its decay has shrunk to this part. */
 const TOLD_BAND = 0.8;
 /** A datum further off than so many of its errors is taken for something else, and left out. */
@@ -103,7 +107,7 @@ export interface FitAsk {
 
 /** Throws RangeError for a measurement whose room the document does not keep. */
 export async function fitted(
-  { project, measurements, quality = 'full' }: FitAsk,
+  { project, measurements, quality = 'coarse' }: FitAsk,
   engine: WaveEngine,
   load: (bytes: number) => Promise<Linalg>,
   progress: (part: number) => void = () => {},
@@ -132,12 +136,22 @@ export async function fitted(
   const left = new Map<string, Float64Array>();
   for (const [i, m] of used.entries()) {
     const rest = absorbing.filter((d) => d.from !== m.id);
-    if (rest.some((d) => d.group === 'decay')) left.set(m.id, penalised(rest, unknowns.list, WIDENS).x);
+    if (rest.some((d) => d.group === 'decay')) left.set(m.id, penalised(rest, unknowns.list, WIDENS, result).x);
     progress(0.9 + (0.1 * (i + 1)) / used.length);
   }
   const without = (d: DecayDatum) => left.get(d.from!);
-  const predicted = (d: DecayDatum, x: Float64Array) =>
-    known.get(list.find((m) => m.id === d.from)!.room)!.bands[d.octave]!.at(x);
+  const roomOf = (d: DecayDatum) => known.get(list.find((m) => m.id === d.from)!.room)!;
+  // What predictions will say: without what the formula misses in one state of the room alone.
+  const predicted = (d: DecayDatum, x: Float64Array) => roomOf(d).bands[d.octave]!.at(elsewhere(unknowns, x));
+  const statedSpread = (of: FitRoom, b: number) =>
+    decaySpread(of, b, none, unknowns.list[of.bands[b]!.here]!.spread, (u, v) =>
+      u === v ? unknowns.list[u]!.spread ** 2 : 0,
+    );
+  const promisedOf = (d: DecayDatum): [number, number] => {
+    const spread = 2 * Math.hypot(statedSpread(roomOf(d), d.octave), d.error);
+    const stated = Math.exp(predicted(d, none) ?? 0);
+    return [stated * Math.exp(-spread), stated * Math.exp(spread)];
+  };
   const decaysOf = (id: string): FitDecay[] =>
     decays
       .filter((d) => d.from === id)
@@ -146,7 +160,7 @@ export async function fitted(
         const time = (x: Float64Array) => Math.exp(predicted(d, x) ?? 0);
         return {
           octave: OCTAVES[d.octave]!,
-          ...{ measured: Math.exp(d.found), stated: time(none), learned: time(result.x) },
+          ...{ measured: Math.exp(d.found), stated: time(none), learned: time(result.x), promised: promisedOf(d) },
           leftOut: other ? time(other) : null,
         };
       });
@@ -161,25 +175,36 @@ export async function fitted(
     };
   };
   const room = newest && known.get(newest.room)!;
+  const missed = room ? room.bands.map((band) => unknowns.list[band.here]!.spread) : [];
   const bands = room
     ? OCTAVES.map((octave, b): FitBand => {
-        const missed = unknowns.list[room.bands[b]!.here]!.spread;
-        const stated = decaySpread(room, b, none, missed, (u, v) => (u === v ? unknowns.list[u]!.spread ** 2 : 0));
-        const learned = decaySpread(room, b, result.x, missed, (u, v) => result.covariance[u]![v]!);
+        const stated = statedSpread(room, b);
+        const learned = decaySpread(room, b, result.x, missed[b]!, (u, v) => result.covariance[u]![v]!);
         const of = decays.filter((d) => d.octave === b);
         return { octave, stated, learned, told: of.length > 0 && learned < TOLD_BAND * stated, error: errorOf(of) };
       })
     : [];
   const ids = used.map((m) => m.id);
+  const told = used.map((m) => ({ id: m.id, title: m.title, decays: decaysOf(m.id) }));
   const fit: FitResult = {
-    measurements: used.map((m) => ({ id: m.id, title: m.title, decays: decaysOf(m.id) })),
+    measurements: told,
     unused: list.filter((m) => !spoken.has(m.id)).map((m) => m.id),
     unknowns: unknownsShown(unknowns, result),
     bands,
     modes: modesShown(modes, data, result.x, none),
     widened: result.widened.get('absorbs') ?? 1,
     error: errorOf(decays),
-    learned: newest ? learnedOf(unknowns, result, newest.room, ids, bands) : null,
+    learned: newest
+      ? learnedOf(
+          unknowns,
+          result,
+          newest.room,
+          ids,
+          told.flatMap((m) => m.decays),
+          missed,
+          bands,
+        )
+      : null,
   };
   progress(1);
   return fit;

@@ -25,7 +25,7 @@ export type UnknownKind =
   /** The same on its admittance under long waves: what its coefficient is found to be, and a departure of its own. */
   | 'admittance'
   | 'things'
-  /** Of a recipe, by octave; not carried over: it is computed from what it is made of. */
+  /** What pieces of a recipe take, by octave. */
   | 'pieces'
   /** Of the formula of decay by octave: how much longer the room rings than by any coefficient. */
   | 'formula'
@@ -74,6 +74,8 @@ export interface FitDecay {
   /** s */
   measured: number;
   stated: number;
+  /** Where it was promised to come out, with 95 %. */
+  promised: readonly [low: number, high: number];
   learned: number;
   /** Learned from all others; null: there are no others. */
   leftOut: number | null;

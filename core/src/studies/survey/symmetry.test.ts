@@ -58,6 +58,7 @@ describe('symmetry', () => {
       marks: studyMarks(p, setting).result,
       symmetry: studySymmetry(setting).result,
       decay: null,
+      learned: null,
     });
     expect(first).toMatchObject({ id: 'symmetry', value: expect.closeTo(35, 6), tone: 'bad', stage: 'survey' });
   });

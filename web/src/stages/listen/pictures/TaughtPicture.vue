@@ -7,6 +7,7 @@ import {
   gainSentence,
   impossibleSentence,
   learnedSentence,
+  recordSentence,
   straySentence,
   strays,
   unknownFigures,
@@ -37,6 +38,13 @@ const curves = computed(() => {
     { name: 'as learned', look: 1, values: of('learned') },
   ];
 });
+/** Where the decay was promised to come out before anything was learned. */
+const promised = computed(() =>
+  fit.value!.bands.map((b) => {
+    const found = one.value?.decays.find((d) => d.octave === b.octave);
+    return found ? { low: found.promised[0], high: found.promised[1] } : null;
+  }),
+);
 const highest = computed(() => Math.max(0.3, ...curves.value.flatMap((c) => c.values.map((v) => v ?? 0))) * 1.08);
 
 /** From here on an unknown is shown among those that moved. */
@@ -78,7 +86,10 @@ const table = computed(() =>
     <p class="notice" data-taught>
       <template v-if="waiting > 0">Reading what was measured, {{ waiting }} more …</template>
       <template v-else-if="working">Learning: the waves of every room that was measured are solved first …</template>
-      <template v-else-if="fit">{{ gainSentence(fit) }}</template>
+      <template v-else-if="fit"
+        >{{ gainSentence(fit)
+        }}<template v-if="fit.learned"> {{ recordSentence(fit.learned.record) }}</template></template
+      >
       <template v-if="lost > 0"> The samples of {{ lost }} are not in this browser and were left out.</template>
     </p>
     <div class="controls" data-learned>
@@ -115,7 +126,7 @@ const table = computed(() =>
       <ChartFrame
         v-if="one"
         title="Decay"
-        :subtitle="one.title"
+        :subtitle="`${one.title}; tinted: as promised before anything was learned, with 95 %`"
         file="learned-decay"
         :table="table"
         :min-height="170"
@@ -134,6 +145,7 @@ const table = computed(() =>
             :curves="curves"
             :low="0"
             :high="highest"
+            :band="promised"
             unit="s"
             :digits="2"
             dots
