@@ -43,6 +43,7 @@ const STUDIES = {
   seat: ['bass', 'marks', 'survey'],
   listen: ['bass', 'decay', 'marks', 'waves'],
   causes: ['bass', 'listen', 'waves'],
+  correct: ['bass'],
   fit: ['bass', 'causes', 'decay', 'listen', 'marks', 'waves'],
 };
 

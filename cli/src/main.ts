@@ -28,6 +28,7 @@ import {
   sweepOf,
   wavBytes,
 } from './listen';
+import { correctionCsv, correctionOf, correctionRow, correctionText, rateOf } from './correct';
 import { fitOf, fitRow, fitText } from './fit';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
@@ -38,6 +39,7 @@ export const USAGE = `usage:
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
   tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--causes [--at seat|X,Y,Z]] [--json]  what is in recordings (WAV), or in tables; with --causes what stands out and why
   tawny fit PROJECT [LETTER=FILE…] [--json]  what the room teaches, from what the project has measured and from more recordings (WAV) of it as it is
+  tawny correct FILE… [--boosts] [--rate HZ] [--json | --csv]  what an equaliser may still do at all these places (WAV); with --rate second-order coefficients
   tawny simulate PROJECT --loudspeaker ID --at seat|x,y,z --out FILE.wav [--impulse | --sweep F1,F2,SECONDS]
                  [--seed N] [--noise DB] [--hum F] [--rattle F] [--clip]  what a microphone would hear in the room; noise re full scale, as -70
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
@@ -76,6 +78,8 @@ const OPTIONS = {
   impulse: { type: 'boolean' },
   clip: { type: 'boolean' },
   causes: { type: 'boolean' },
+  boosts: { type: 'boolean' },
+  rate: { type: 'string' },
   cases: { type: 'string' },
   sweep: { type: 'string' },
   loudspeaker: { type: 'string' },
@@ -234,6 +238,20 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         );
         const fit = await fitOf(place(file), read.project, there);
         streams.out(values.json ? JSON.stringify(fitRow(fit), null, 2) : fitText(fit));
+        return OK;
+      }
+      case 'correct': {
+        const { positionals, values } = parsed(rest, 1, 'more', 'boosts', 'rate', 'json', 'csv');
+        if (values.json && values.csv) throw new UsageError();
+        const rate = values.rate === undefined ? null : rateOf(values.rate);
+        const found = correctionOf(positionals.map(place), values.boosts === true);
+        streams.out(
+          values.json
+            ? JSON.stringify(correctionRow(found, rate ?? 48000), null, 2)
+            : values.csv
+              ? correctionCsv(found, rate).trimEnd()
+              : correctionText(found),
+        );
         return OK;
       }
       case 'simulate':

@@ -51,14 +51,21 @@ const linear = (datum: Datum, x: Float64Array): { value: number; slopes: number[
   return { value, slopes };
 };
 
+export interface Strays {
+  /** Groups of unknowns whose spread may turn out larger than stated. */
+  widen?: readonly string[];
+  /** Groups of data whose errors are what they are stated to be. */
+  steady?: readonly string[];
+}
+
 /**
- * `widen`: groups of unknowns whose spread may turn out larger than stated. `from`: an answer to nearly the same question: the search begins there, and how
+ * `from`: an answer to nearly the same question: the search begins there, and how
  * far groups stray is taken from it.
  */
 export function penalised(
   data: readonly Datum[],
   expected: readonly Expected[],
-  widen: readonly string[] = [],
+  { widen = [], steady = [] }: Strays = {},
   from: PenalisedResult | null = null,
 ): PenalisedResult {
   const n = expected.length;
@@ -112,7 +119,7 @@ export function penalised(
       kept.set(group, is);
       changed = Math.max(changed, Math.abs(is / was - 1));
     };
-    for (const group of from ? [] : groups) {
+    for (const group of from ? [] : groups.filter((g) => !steady.includes(g))) {
       let [squares, free] = [0, 0];
       data.forEach((d, k) => {
         if (d.group !== group) return;

@@ -9,10 +9,15 @@ import type { TextProblem } from '../formats/frequencyTable';
 import { readResponseText } from '../formats/responseText';
 import { readWav } from '../formats/wav';
 import type { Linalg } from '../numerics/linalg/types';
+import { filtered, sectionOf } from '../signal/sections';
+import { STEPS_PER_OCTAVE } from '../signal/response';
+import { type Ring, ringingOf } from '../signal/ringing';
 import { clippedSamples, onsetOf } from '../signal/onset';
 import { averageAligned, type Sweep } from '../signal/played/sweep';
 import { waveModes } from '../studies/bass/answer';
 import type { PredictedMode } from '../studies/listen/beside';
+import { corrected } from '../studies/correct/study';
+import type { Correction } from '../studies/correct/types';
 import { explained, levelsOfImpulse } from '../studies/causes/explained';
 import type { Explained, Measured } from '../studies/causes/types';
 import { fitOfReading, fitOfTable } from '../studies/fit/measurement';
@@ -69,6 +74,8 @@ export type ListenTask =
       /** What was read of it. */
       read: Omit<Measured, 'levels' | 'gated'>;
     }
+  /** What an equaliser may still do, from places that were measured. */
+  | { task: 'correct'; places: CorrectPart[]; boosts: boolean }
   /** What the room has taught: samples of each that was read, or a table. */
   | { task: 'fit'; project: Project; measurements: FitPart[] }
   | {
@@ -86,6 +93,40 @@ export interface FitPart {
   own: Points | null;
   /** null: a table. */
   read: { bytes: ArrayBuffer; rate: number; readings: Omit<Measured, 'levels' | 'gated'> } | null;
+}
+
+/** A place an equaliser is to help at: samples with what rings in them, or a table. */
+export interface CorrectPart {
+  title: string;
+  own: Points | null;
+  of: { bytes: ArrayBuffer; rate: number; rings: readonly Ring[] } | Table<'response'>;
+}
+/** What rings at the first place, before and after, s. */
+export type Correcting = Correction & { rings: { f: number; before: number; after: number | null }[] };
+
+function correct(parts: readonly CorrectPart[], boosts: boolean): Correcting {
+  const places = parts.map(({ title, own, of }) => {
+    if (!('bytes' in of)) {
+      const { grid, finestDb } = tableCurves(of, STEPS_PER_OCTAVE, own);
+      return { title, f: grid, db: finestDb };
+    }
+    const samples = new Float32Array(of.bytes);
+    return { title, ...levelsOfImpulse({ samples, rate: of.rate, onset: onsetOf(samples) }, own).levels };
+  });
+  const found = corrected(places, boosts);
+  const first = parts.find((p) => 'bytes' in p.of)?.of;
+  if (!first || !('bytes' in first)) return { ...found, rings: [] };
+  const samples = new Float32Array(first.bytes);
+  const onset = onsetOf(samples);
+  const sections = found.bells.map((b) => sectionOf(b, first.rate));
+  const after = onset === null ? [] : ringingOf(filtered(samples, sections), first.rate, onset).rings;
+  return {
+    ...found,
+    rings: first.rings.map(({ f, decay }) => ({
+      ...{ f, before: decay },
+      after: after.find((r) => Math.abs(r.f / f - 1) < 0.02)?.decay ?? null,
+    })),
+  };
 }
 
 /** As the fit takes it; null: it says nothing to one. */
@@ -114,6 +155,7 @@ export type ListenOutcome =
   | { ok: true; curves: ResponseCurves | null }
   | { ok: true; causes: Explained[] }
   | { ok: true; fit: FitResult }
+  | { ok: true; correction: Correcting }
   | { ok: false; message: string };
 
 /** What a text file is said to hold. */
@@ -261,6 +303,13 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
         );
         return { ok: true, causes };
       }
+      case 'correct':
+        try {
+          return { ok: true, correction: correct(task.places, task.boosts) };
+        } catch (error) {
+          if (!(error instanceof RangeError)) throw error;
+          return { ok: false, message: 'the places share too little of the range from 25 to 300 Hz' };
+        }
       case 'fit': {
         const measurements = task.measurements.flatMap((part) => fitPart(part) ?? []);
         return { ok: true, fit: await fitted({ project: task.project, measurements }, engine, load, progress) };

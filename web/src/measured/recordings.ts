@@ -1,7 +1,14 @@
 /** Recordings of the open project: brought from files, heard by the simulated microphone, kept by content, read in a worker one after the other. */
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, toRaw } from 'vue';
-import type { Listened, ListenOutcome, ListenTask, TextFigures, TextKind } from '@tawny/core/questions/listening';
+import type {
+  Correcting,
+  Listened,
+  ListenOutcome,
+  ListenTask,
+  TextFigures,
+  TextKind,
+} from '@tawny/core/questions/listening';
 import type { PredictedMode } from '@tawny/core/studies/listen/beside';
 import type { Table } from '@tawny/core/studies/listen/tables';
 import { readingsOf } from '@tawny/core/studies/causes/measured';
@@ -198,6 +205,26 @@ function createRecordings(client = createStudyClient(startWorker)) {
       });
       const outcome = await run('What the room teaches', task, wanted);
       return outcome?.ok && 'fit' in outcome ? outcome.fit : null;
+    },
+    /** What an equaliser may still do at places that were measured; null where nobody wants it any more. */
+    async correct(
+      list: readonly { title: string; own: Points | null; of: Listened | Table<'response'> }[],
+      boosts: boolean,
+      wanted: () => boolean,
+    ): Promise<Correcting | null> {
+      const places = () =>
+        list.map(({ title, own, of }) => ({
+          ...{ title, own },
+          of:
+            'samples' in of
+              ? {
+                  ...{ bytes: of.samples.slice().buffer, rate: of.rate },
+                  rings: structuredClone(toRaw(of).impulse?.ringing.rings ?? []),
+                }
+              : structuredClone(toRaw(of)),
+        }));
+      const outcome = await run('Correction', () => ({ task: 'correct', places: places(), boosts }), wanted);
+      return outcome?.ok && 'correction' in outcome ? outcome.correction : null;
     },
     /** Samples of a recording kept here. */
     samplesOf,

@@ -12,6 +12,7 @@ export const LISTEN_PICTURES = [
   { id: 'noise', name: 'Noise' },
   { id: 'causes', name: 'Why' },
   { id: 'taught', name: 'Learn' },
+  { id: 'correct', name: 'Correct' },
   { id: 'dates', name: 'Over time' },
   { id: 'places', name: 'Places' },
 ] as const;
@@ -19,10 +20,10 @@ export type ListenPicture = (typeof LISTEN_PICTURES)[number]['id'];
 
 /** Which of them show each of what a measurement may hold. */
 export const PICTURES_OF: Readonly<Record<Holds['kind'], readonly ListenPicture[]>> = {
-  impulse: ['response', 'decay', 'rings', 'fading', 'arrivals', 'noise', 'causes'],
+  impulse: ['response', 'decay', 'rings', 'fading', 'arrivals', 'noise', 'causes', 'correct'],
   noise: ['noise', 'causes'],
   speech: [],
-  response: ['response'],
+  response: ['response', 'correct'],
   decay: ['decay'],
   levels: ['noise'],
   events: ['noise'],

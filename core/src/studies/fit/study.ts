@@ -33,7 +33,8 @@ const elsewhere = ({ list }: Unknowns, x: Float64Array): Float64Array =>
 const TOLD_BAND = 0.8;
 /** A datum further off than so many of its errors is taken for something else, and left out. */
 const STRAY = 4;
-const WIDENS = ['absorbs'];
+/** What absorbs may depart from what is stated of it by more than that; how well decays are read is known from their repeats. */
+const STRAYS = { widen: ['absorbs'], steady: ['decay'] };
 
 interface Gathered {
   decays: DecayDatum[];
@@ -70,7 +71,27 @@ async function gather(
     share(1);
   }
   all.others.push(...matched(matchings, unknowns));
+  all.decays = asRepeated(all.decays, list);
   return all;
+}
+
+/** Decays of one room and octave that differ from place to place by more than they are read with are that much less sure, all of them. */
+function asRepeated(decays: readonly DecayDatum[], list: readonly FitMeasurement[]): DecayDatum[] {
+  const rooms = new Map(list.map((m) => [m.id, m.room]));
+  const groups = new Map<string, DecayDatum[]>();
+  for (const d of decays) {
+    const key = `${rooms.get(d.from!)} ${d.octave}`;
+    groups.set(key, [...(groups.get(key) ?? []), d]);
+  }
+  let [squares, free] = [0, 0];
+  for (const group of groups.values()) {
+    const weight = group.reduce((s, d) => s + 1 / d.error ** 2, 0);
+    const mean = group.reduce((s, d) => s + d.found / d.error ** 2, 0) / weight;
+    squares += group.reduce((s, d) => s + ((d.found - mean) / d.error) ** 2, 0);
+    free += group.length - 1;
+  }
+  const by = Math.max(1, Math.sqrt(squares / Math.max(1, free)));
+  return decays.map((d) => ({ ...d, error: d.error * by }));
 }
 
 /** Where an end is somewhere else than drawn, arrivals are nearer to other reflections than their own: they are matched again from there. */
@@ -85,7 +106,7 @@ function matched(matchings: readonly Matching[], unknowns: Unknowns): FitDatum[]
 /** Solved, what strays far left out, and solved again. */
 function solve(data: readonly FitDatum[], unknowns: Unknowns): { result: PenalisedResult; data: FitDatum[] } {
   let kept = [...data];
-  let result = penalised(kept, unknowns.list, WIDENS);
+  let result = penalised(kept, unknowns.list, STRAYS);
   const near = kept.filter(
     (d) =>
       d.group === 'decay' ||
@@ -93,7 +114,7 @@ function solve(data: readonly FitDatum[], unknowns: Unknowns): { result: Penalis
   );
   if (near.length < kept.length) {
     kept = near;
-    result = penalised(kept, unknowns.list, WIDENS);
+    result = penalised(kept, unknowns.list, STRAYS);
   }
   return { result, data: kept };
 }
@@ -136,7 +157,7 @@ export async function fitted(
   const left = new Map<string, Float64Array>();
   for (const [i, m] of used.entries()) {
     const rest = absorbing.filter((d) => d.from !== m.id);
-    if (rest.some((d) => d.group === 'decay')) left.set(m.id, penalised(rest, unknowns.list, WIDENS, result).x);
+    if (rest.some((d) => d.group === 'decay')) left.set(m.id, penalised(rest, unknowns.list, STRAYS, result).x);
     progress(0.9 + (0.1 * (i + 1)) / used.length);
   }
   const without = (d: DecayDatum) => left.get(d.from!);

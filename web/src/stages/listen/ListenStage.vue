@@ -11,6 +11,7 @@ import { HOLDS_WORDS, LISTEN_PARTS, LISTEN_PICTURES, PICTURES_OF } from '../../w
 import ArrivalsPicture from './pictures/ArrivalsPicture.vue';
 import BesidePart from './BesidePart.vue';
 import CausesPicture from './pictures/CausesPicture.vue';
+import CorrectPicture from './pictures/CorrectPicture.vue';
 import DatesPicture from './pictures/DatesPicture.vue';
 import DecayPicture from './pictures/DecayPicture.vue';
 import FadingPicture from './pictures/FadingPicture.vue';
@@ -68,7 +69,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
           label="What is drawn"
           :parts="LISTEN_PICTURES"
           :shown="session.listenPicture"
-          :columns="10"
+          :columns="11"
           @show="session.listenPicture = $event"
         />
       </div>
@@ -86,6 +87,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
         <FadingPicture v-else-if="picture === 'fading'" />
         <ArrivalsPicture v-else-if="picture === 'arrivals'" />
         <CausesPicture v-else-if="picture === 'causes'" />
+        <CorrectPicture v-else-if="picture === 'correct'" />
         <NoisePicture v-else />
       </template>
       <p v-else-if="missing(main)" class="soft waiting">
