@@ -1,4 +1,4 @@
-// npm run bench: installs what is missing and measures the solver, how fast a recording is read, how often causes are true, how soon the first figures are seen, and how a dragged piece follows.
+// npm run bench: installs what is missing and measures the solver, how fast a recording is read, how often causes are true, how well a room is learned, how soon the first figures are seen, and how a dragged piece follows.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -32,6 +32,7 @@ process.exit(
   run('bench/waves.ts') ||
     (await runBuilt('listening')) ||
     run('bench/causes.ts') ||
+    run('bench/fit.ts') ||
     run('bench/opening.mjs') ||
     run('bench/dragging.mjs'),
 );

@@ -1,6 +1,6 @@
 /** `tawny correct`: what an equaliser may still do at the places recordings were taken at. */
 import { readFileSync } from 'node:fs';
-import { bellsCsv, sectionsCsv } from '@tawny/core/formats/equaliser';
+import { bellsCsv, sectionsCsv } from '@tawny/core/studies/correct/taken';
 import { readWav } from '@tawny/core/formats/wav';
 import { fixed } from '@tawny/core/quantities/format';
 import { levelsOfImpulse } from '@tawny/core/studies/causes/explained';

@@ -17,7 +17,7 @@ const wall = (p: Project) => settingOf(p).faces.find((f) => f.kind === 'wall')!.
 describe('what a room has taught', () => {
   test('multiplies every coefficient of what was made of it then, up to what anything takes', () => {
     const stated = materialOf(before, before.room.surfaces.A!.material).alpha;
-    expect(wall(withLearned(1.2)).alpha).toEqual(stated.map((a) => expect.closeTo(1.2 * a, 12)));
+    expect(wall(withLearned(1.2)).alpha).toEqual(stated.map((a): unknown => expect.closeTo(1.2 * a, 12)));
     expect(Math.max(...wall(withLearned(99)).alpha)).toBeLessThanOrEqual(0.98);
   });
 

@@ -138,7 +138,7 @@ export function penalised(
         ([s, f], e, i) => (e.group === group ? [s + (x[i]! / e.spread) ** 2, f + told[i]!] : [s, f]),
         [0, 0],
       );
-      settle(widened, group, squares!, free!, MOST_WIDENED);
+      settle(widened, group, squares, free, MOST_WIDENED);
     }
     if (changed < SETTLED) break;
   }

@@ -13,7 +13,7 @@ import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands'
 import { demo } from '../testing/demo';
 import { roomKey, soundingOf } from '../document/soundingRoom';
 import { studyMeasuredRoom } from '../studies/listen/measuredRoom';
-import { measured } from '../testing/measured';
+import { measured, taught } from '../testing/measured';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
 import { buildAt } from './build';
@@ -63,11 +63,16 @@ const OWN = {
   alpha: OCTAVES.map(() => 0.3),
 } as never;
 
+/** What it might have taught, not in use: what it says of a room is what it said before. */
+const seen = edited(demo('bakehouse'), measured(demo('bakehouse'), 'm1'));
+const TAUGHT = taught(seen, 1.2, seen.measured.list.find((m) => m.id === 'm1')!.room, { from: ['m1'], inUse: false });
+
 /** A room with something of everything, so that a command finds what it is about. */
 const furnished = () =>
   edited(
     demo('bakehouse'),
     measured(demo('bakehouse'), 'm1'),
+    { type: 'learn', learned: TAUGHT },
     numbers({ A: 2 }),
     { type: 'put-paid', paid: { id: 'x1', at: '2026-11-04T08:00:00Z', what: 'Timber', amount: 12 } },
     { type: 'put-material', material: OWN },

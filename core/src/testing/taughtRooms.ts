@@ -4,7 +4,7 @@
 import { createProject } from '../document/create';
 import { materialOf } from '../document/materials';
 import { applyCommand } from '../document/commands/commands';
-import type { Project } from '../document/schema/project';
+import type { OwnMaterial, Project } from '../document/schema/project';
 import { roomKey, soundingOf } from '../document/soundingRoom';
 import { loadLinalg } from '../numerics/linalg/load';
 import { OCTAVES } from '../quantities/bands';
@@ -43,10 +43,10 @@ export function alteredRoom(random: Random, by: number): { project: Project; tru
 /** The room as it is: of other materials under the same names. */
 export const asItIs = (project: Project, truth: ReadonlyMap<string, readonly number[]>): Project => ({
   ...project,
-  materials: [...truth].map(([id, factors]) => {
+  materials: [...truth].map(([id, factors]): OwnMaterial => {
     const stated = materialOf(project, id);
-    return { ...stated, alpha: stated.alpha.map((a, b) => Math.min(0.95, a * factors[b]!)) };
-  }) as Project['materials'],
+    return { ...stated, alpha: stated.alpha.map((a, b) => Math.min(0.95, a * factors[b]!)) } as OwnMaterial;
+  }),
 });
 
 export interface Take {

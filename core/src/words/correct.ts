@@ -6,7 +6,7 @@ import { hz } from './bass';
 const WHY: Readonly<Record<LeftAlone['why'], string>> = {
   null: 'waves cancel there: whatever is put in cancels too, and the loudspeaker works for nothing',
   dip: 'a dip is not filled: seats beside it would get a peak',
-  places: 'not in every place: what helps one harms another',
+  places: 'not alike in every place: what helps one harms another',
   small: 'smaller than a cut would be heard',
   most: 'more cuts than these make a room no better',
 };

@@ -1,4 +1,4 @@
-import { bellsCsv, sectionsCsv } from '../../formats/equaliser';
+import { bellsCsv, sectionsCsv } from './taken';
 import { seeded } from '../../testing/random';
 import { ringingOf } from '../../signal/ringing';
 import { filtered, sectionLevel, sectionOf } from '../../signal/sections';

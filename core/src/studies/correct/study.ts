@@ -115,8 +115,9 @@ function leftAlone(grid: readonly number[], places: readonly (readonly number[])
     const [first] = group;
     const { kind, f, sizeDb } = first!;
     const count = new Set(group.map((g) => g.place)).size;
-    const everywhere = count === places.length;
-    const why = kind === 'dip' ? (sizeDb <= NULL ? 'null' : 'dip') : !everywhere ? 'places' : full ? 'most' : 'small';
+    const at = grid.indexOf(f);
+    const alike = Math.min(...places.map((e) => e[at]!)) >= LEAST;
+    const why = kind === 'dip' ? (sizeDb <= NULL ? 'null' : 'dip') : !alike ? 'places' : full ? 'most' : 'small';
     return { kind, f, sizeDb, places: count, why };
   });
 }

@@ -197,7 +197,7 @@ export function arrivalData(
       return {
         levelDb: k.levelDb ?? -99,
         // The way there is shortest: moving an end changes it along that end's own leg only.
-        at(x: ArrayLike<number>): number {
+        at: (x: ArrayLike<number>): number => {
           const longer = AXES.reduce(
             (s, _, i) => s + (atEars[i]! - straight[i]!) * x[mic[i]!]! + (atSource[i]! + straight[i]!) * x[stand[i]!]!,
             0,

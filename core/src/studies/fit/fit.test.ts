@@ -45,7 +45,7 @@ describe('what a room teaches', () => {
       return real >= u.found.range[0] && real <= u.found.range[1];
     });
     expect(within.length / told.length).toBeGreaterThanOrEqual(0.9);
-  }, 60_000);
+  }, 300_000);
 
   test('a microphone that stood 5 cm beside its place is told of, and nothing else is', async () => {
     const { project: stated, truth } = alteredRoom(seeded(2), 0.2);
@@ -57,7 +57,7 @@ describe('what a room teaches', () => {
     expect(stray).toMatchObject({ kind: 'microphone', axis: 'x' });
     expect(stray!.found.value).toBeGreaterThan(0.03);
     expect(straySentence(stray!, 'metric')).toMatch(/^Microphone at the seat stood \+\d\.\d cm ± .* to the right/);
-  }, 60_000);
+  }, 300_000);
 
   test('from a table of decays alone: the octaves measured are predicted as measured, the same each time', async () => {
     const project = withTable(plainBox(), 'one', even(0.7));
@@ -69,7 +69,7 @@ describe('what a room teaches', () => {
       learned: { ...once.learned!, at: '2026-11-21T09:00:00Z', inUse: true },
     });
     const times = predictedDecay(next);
-    // One room: part of what it rings shorter is its own; half of the way at least is learned.
+    // The state of the room that was measured is predicted as it was found.
     predictedDecay(project).forEach((t, b) => {
       expect(times[b]!).toBeLessThan(0.86 * t!);
       expect(times[b]! / t!).toBeCloseTo(once.measurements[0]!.decays[b]!.learned / t!, 9);

@@ -5,7 +5,7 @@ import type { Project } from '../../document/schema/project';
 import { SPREAD } from '../../materials/library';
 import type { Linalg } from '../../numerics/linalg/types';
 import type { BandRoom } from '../../physics/reverberation/decay';
-import { eyring } from '../../physics/reverberation/decay';
+import { eyring, LOGARITHM_CAP } from '../../physics/reverberation/decay';
 import { OCTAVES } from '../../quantities/bands';
 import { recipeSpread } from '../../recipes/curve';
 import { stretchesOf } from '../../room/absorption';
@@ -42,7 +42,7 @@ const FORMULA = { above: 0.04, below: 0.2 } as const;
 /** What a piece takes of long waves depends on where it hangs: at pressure, in a corner, twice and more. */
 const WHERE = 0.5;
 /** The same from one state of a room to another. */
-const HERE = { above: 0.02, below: 0.05 } as const;
+const HERE = { above: 0.02, below: 0.1 } as const;
 
 /** Coefficients are of samples: what is built departs from its own kind by this much more, relative. */
 const AS_BUILT = 0.2;
@@ -83,17 +83,17 @@ function bandParts(unknowns: Unknowns, key: string, setting: Setting): BandParts
   const isLow = (b: number) => OCTAVES[b]! / Math.SQRT2 < schroeder;
   const bands = OCTAVES.map((_, b): BandParts => {
     const surfaces = bandSurfaces(inputs, counts, panelAlpha, b, 0, inputs.mix).filter((s) => s.area > 0);
-    const areas = new Map<number, number>();
-    const add = (u: number, area: number) => areas.set(u, (areas.get(u) ?? 0) + area);
+    const areas = new Map<number, { area: number; alpha: number }[]>();
+    const add = (u: number, area: number, alpha: number) => areas.set(u, [...(areas.get(u) ?? []), { area, alpha }]);
     for (const { by, area, alpha } of surfaces) {
       if (by && 'material' in by) {
-        add(absorptionOf(unknowns, setting, by.material, b), area * alpha);
+        add(absorptionOf(unknowns, setting, by.material, b), area, alpha);
         continue;
       }
       const recipe = by ? recipeOf(setting.project, by.recipe) : inputs.recipe;
       const spread = Math.hypot(recipeSpread(recipe), isLow(b) ? WHERE : 0);
       const make = () => ({ name: recipe.name, spread });
-      add(unknowns.at('pieces', recipe.id, b, make), area * alpha);
+      add(unknowns.at('pieces', recipe.id, b, make), area, alpha);
     }
     const things = inputs.objects[b]!;
     const thing = things > 0 ? thingsOf(unknowns, setting, b) : null;
@@ -107,6 +107,7 @@ function bandParts(unknowns: Unknowns, key: string, setting: Setting): BandParts
       spread: isLow(b) ? HERE.below : HERE.above,
     }));
     const on = [...areas.keys(), here];
+    const parts = [...areas].map(([u, list]) => ({ u, list }));
     const surface = surfaces.reduce((s, t) => s + t.area, 0);
     const room: BandRoom = {
       volume: inputs.volume,
@@ -119,9 +120,15 @@ function bandParts(unknowns: Unknowns, key: string, setting: Setting): BandParts
       here,
       on: thing === null ? [...on, formula] : [...on, thing, formula],
       at(x) {
-        const taken = [...areas].reduce((s, [u, area]) => s + area * Math.exp(x[u]!), 0);
+        // No more than everything, as predictions have it.
+        const taken = parts.reduce((sum, { u, list }) => {
+          const factor = Math.exp(x[u]!);
+          return (
+            sum + list.reduce((t, p) => t + p.area * Math.min(p.alpha * factor, Math.max(p.alpha, LOGARITHM_CAP)), 0)
+          );
+        }, 0);
         const objects = thing === null ? 0 : things * Math.exp(x[thing]!);
-        const surfaces = [{ area: surface, alpha: Math.min(0.98, taken / surface) }];
+        const surfaces = [{ area: surface, alpha: Math.min(LOGARITHM_CAP, taken / surface) }];
         const time = eyring({ ...room, objects, surfaces });
         return time === null || time <= 0 ? null : Math.log(time) + x[formula]! + x[here]!;
       },

@@ -70,15 +70,15 @@ export function decaySpread(
   missed: number,
   covariance: (u: number, v: number) => number,
 ): number {
-  const { on: all, here: own, at } = room.bands[band]!;
-  const on = all.filter((u) => u !== own);
+  const parts = room.bands[band]!;
+  const on = parts.on.filter((u) => u !== parts.here);
   const step = 1e-4;
-  const here = at(x);
+  const here = parts.at(x);
   if (here === null) return 0;
   const slopes = on.map((u) => {
     const there = Float64Array.from(x);
     there[u]! += step;
-    return (at(there)! - here) / step;
+    return (parts.at(there)! - here) / step;
   });
   let sum = missed ** 2;
   on.forEach((u, i) => on.forEach((v, j) => (sum += slopes[i]! * slopes[j]! * covariance(u, v))));
@@ -90,6 +90,8 @@ export function learnedOf(
   unknowns: Unknowns,
   { x, covariance }: PenalisedResult,
   room: string,
+  /** By octave: what its formula misses in its present state alone. */
+  here: readonly number[],
   from: readonly string[],
   decays: readonly FitDecay[],
   missed: readonly number[],
@@ -120,7 +122,7 @@ export function learnedOf(
       spreads: octaves.map((b) => sd(piece(id, b))),
     })),
     things: octaves.map((b) => factor(things(b))),
-    formula: octaves.map((b) => factor(formula(b))),
+    formula: octaves.map((b) => factor(formula(b), here[b]!)),
     missed: octaves.map((b) => Math.hypot(sd(formula(b)), missed[b]!)),
     covariance: octaves.map((b) => {
       const rows = [...ids.map((id) => absorption(id, b)), things(b)];

@@ -25,10 +25,6 @@ import { decaySpread, learnedOf, modesShown, rms, unknownsShown } from './shown'
 import type { FitBand, FitDecay, FitMeasurement, FitResult } from './types';
 import { createUnknowns, type Unknowns } from './unknowns';
 
-/** The same in any state of the room: what its formula misses in one of them is left out. */
-const elsewhere = ({ list }: Unknowns, x: Float64Array): Float64Array =>
-  x.map((v, u) => (list[u]!.kind === 'formula' && list[u]!.of !== '' ? 0 : v));
-
 /** A band is told of when what was not known of its decay has shrunk to this part. */
 const TOLD_BAND = 0.8;
 /** A datum further off than so many of its errors is taken for something else, and left out. */
@@ -162,8 +158,7 @@ export async function fitted(
   }
   const without = (d: DecayDatum) => left.get(d.from!);
   const roomOf = (d: DecayDatum) => known.get(list.find((m) => m.id === d.from)!.room)!;
-  // What predictions will say: without what the formula misses in one state of the room alone.
-  const predicted = (d: DecayDatum, x: Float64Array) => roomOf(d).bands[d.octave]!.at(elsewhere(unknowns, x));
+  const predicted = (d: DecayDatum, x: Float64Array) => roomOf(d).bands[d.octave]!.at(x);
   const statedSpread = (of: FitRoom, b: number) =>
     decaySpread(of, b, none, unknowns.list[of.bands[b]!.here]!.spread, (u, v) =>
       u === v ? unknowns.list[u]!.spread ** 2 : 0,
@@ -220,6 +215,7 @@ export async function fitted(
           unknowns,
           result,
           newest.room,
+          known.get(newest.room)!.bands.map((b) => b.here),
           ids,
           told.flatMap((m) => m.decays),
           missed,

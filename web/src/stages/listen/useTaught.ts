@@ -66,7 +66,7 @@ export const useTaught = createSharedComposable(() => {
     ...{ doc, list, fit, working, waiting, lost, telling, learned },
     /** Where what was learned does not hold any more: Survey says it. */
     faults: computed(() => answers.glance?.survey.issues.filter((i) => i.code.startsWith('survey.learned')) ?? []),
-    accept(found: NonNullable<FitResult['learned']>): void {
+    accept: (found: NonNullable<FitResult['learned']>): void => {
       // The recordings of this moment are the worker's: what is kept of them are plain figures.
       doc.run({ type: 'learn', learned: { ...structuredClone(found), at: clerk().at, inUse: true } });
     },

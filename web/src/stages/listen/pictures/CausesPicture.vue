@@ -198,19 +198,6 @@ const table = computed(() =>
       <p v-if="one.finding.sure < 0.95" class="soft">
         That it is there at all, and no chance of the noise, is {{ fixed(100 * one.finding.sure, 0) }} % likely.
       </p>
-      <div v-for="(e, i) in one.explanations" :key="i" class="cause-one">
-        <h3>
-          <span class="share" :style="{ inlineSize: `${Math.max(2, 100 * e.probability)}%` }" />
-          <span class="text">{{ causeTitle(e.cause) }}</span>
-          <span class="percent">{{ fixed(100 * e.probability, 0) }} %</span>
-        </h3>
-        <template v-if="e.probability >= 0.1">
-          <p>{{ causeSentence(e.cause, system) }}</p>
-          <ul v-if="e.evidence.length > 0">
-            <li v-for="v in e.evidence" :key="v.what">{{ evidenceSentence(v) }}</li>
-          </ul>
-        </template>
-      </div>
       <div class="decide" role="group" aria-label="What you make of it" data-decide>
         <button
           v-for="d in DECISIONS"
@@ -230,6 +217,19 @@ const table = computed(() =>
           maxlength="1000"
           @change="decide({ note: ($event.target as HTMLInputElement).value })"
         />
+      </div>
+      <div v-for="(e, i) in one.explanations" :key="i" class="cause-one">
+        <h3>
+          <span class="share" :style="{ inlineSize: `${Math.max(2, 100 * e.probability)}%` }" />
+          <span class="text">{{ causeTitle(e.cause) }}</span>
+          <span class="percent">{{ fixed(100 * e.probability, 0) }} %</span>
+        </h3>
+        <template v-if="e.probability >= 0.1">
+          <p>{{ causeSentence(e.cause, system) }}</p>
+          <ul v-if="e.evidence.length > 0">
+            <li v-for="v in e.evidence" :key="v.what">{{ evidenceSentence(v) }}</li>
+          </ul>
+        </template>
       </div>
       <template v-if="one.moves.length > 0">
         <h2>What to do</h2>

@@ -2,7 +2,7 @@
 /** What an equaliser may still do after all that is hung and moved: few cuts where all chosen places agree, and why the rest is left alone. */
 import { computed, ref } from 'vue';
 import { computedAsync } from '@vueuse/core';
-import { bellsCsv, sectionsCsv } from '@tawny/core/formats/equaliser';
+import { bellsCsv, sectionsCsv } from '@tawny/core/studies/correct/taken';
 import { isSound } from '@tawny/core/document/schema/project';
 import type { Correcting } from '@tawny/core/questions/listening';
 import { fixed } from '@tawny/core/quantities/format';

@@ -1,5 +1,5 @@
 /** An equaliser as plain tables: what is set, and second-order coefficients for a rate. No device's format. */
-import { type Bell, sectionOf } from '../signal/sections';
+import { type Bell, sectionOf } from '../../signal/sections';
 
 const csv = (rows: readonly (readonly (string | number)[])[]) => rows.map((r) => r.join(',')).join('\r\n') + '\r\n';
 
