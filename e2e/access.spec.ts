@@ -72,8 +72,21 @@ test('nor in any part of Build', async ({ page }) => {
 test('nor in any picture and part of Listen', async ({ page }) => {
   await openDemo(page);
   await stage(page, 'listen');
-  for (const name of ['decay', 'rings', 'fading', 'arrivals', 'noise', 'causes', 'dates', 'places']) {
+  for (const name of [
+    'decay',
+    'rings',
+    'fading',
+    'arrivals',
+    'noise',
+    'causes',
+    'correct',
+    'taught',
+    'dates',
+    'places',
+  ]) {
     await part(page, name);
+    if (name === 'correct') await expect(page.locator('[data-left]').first()).toBeVisible({ timeout: 120_000 });
+    if (name === 'taught') await expect(page.locator('[data-band]').first()).toBeVisible({ timeout: 180_000 });
     if (name === 'causes') await expect(page.locator('[data-finding]').first()).toBeVisible({ timeout: 120_000 });
     await expect(page.locator('.drawing figure').first()).toBeVisible();
     expect([name, await serious(page, '.drawing')]).toEqual([name, []]);

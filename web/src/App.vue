@@ -4,7 +4,7 @@ import { computed, onErrorCaptured, onMounted, provide, reactive, ref, toRef, wa
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { useOpenProject } from './files/openProject';
-import { demoOf, exportProject } from './files/projectFiles';
+import { demoOf } from './files/demos';
 import { useNextStep } from './desk/useNextStep';
 import { newVersion, prepareOffline, whenIdle } from './offline';
 import { prepareStages } from './router';
@@ -75,7 +75,8 @@ function onKey(event: KeyboardEvent): void {
     dialog.value = 'goto';
   } else if (command && event.key.toLowerCase() === 's') {
     event.preventDefault();
-    if (document_.stored) exportProject(document_.stored);
+    const project = document_.stored;
+    if (project) void import('./files/projectFiles').then(({ exportProject }) => exportProject(project));
   } else if (!typing && command && event.key.toLowerCase() === 'z') {
     event.preventDefault();
     if (event.shiftKey) document_.redo();

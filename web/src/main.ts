@@ -8,7 +8,7 @@ import { createPinia } from 'pinia';
 import { createApp } from 'vue';
 import App from './App.vue';
 import { vuetify } from './plugins';
-import { fetchDemo } from './files/projectFiles';
+import { fetchDemo } from './files/demos';
 import { fetchPart, router } from './router';
 import { useSession } from './stores/session';
 import { reasonOf } from './words/keeping';

@@ -13,6 +13,8 @@ import { studyMarks } from './marks/study';
 import { studySeat } from './seat/study';
 import { demo } from '../testing/demo';
 
+/** As it would be sent: in which order a thing names its parts says nothing. */
+const said = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 let solver: IntegerSolver;
 beforeAll(async () => (solver = await loadIntegerSolver()));
 const back = (project: Project): Project => {
@@ -39,7 +41,7 @@ test.each([
     expect([where, throughEveryStudy(project)]).toEqual([where, []]);
     const again = back(project);
     for (const study of [studyMarks, studySeat, studyBuild])
-      expect([where, JSON.stringify(study(again))]).toEqual([where, JSON.stringify(study(project))]);
+      expect([where, said(study(again))]).toEqual([where, said(study(project))]);
   }
   expect(made).toBeGreaterThan(40);
   expect(await throughLongStudies(project, solver, loadLinalg)).toEqual([]);

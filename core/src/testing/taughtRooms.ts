@@ -45,7 +45,7 @@ export const asItIs = (project: Project, truth: ReadonlyMap<string, readonly num
   ...project,
   materials: [...truth].map(([id, factors]): OwnMaterial => {
     const stated = materialOf(project, id);
-    return { ...stated, alpha: stated.alpha.map((a, b) => Math.min(0.95, a * factors[b]!)) } as OwnMaterial;
+    return { ...stated, alpha: stated.alpha.map((a, b) => Math.min(0.95, a * factors[b]!)) };
   }),
 });
 

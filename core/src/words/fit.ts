@@ -114,18 +114,8 @@ export function gainSentence({ measurements, error, learned }: FitResult): strin
   return `Learned from ${count}: the decay is known to ${spread}. Left out in turn, each is predicted to ${percent(error.leftOut)}; as stated it was ${percent(error.stated)}.`;
 }
 
-/** What predictions are made of. */
-export const learnedSentence = (
-  { from, spread }: { from: readonly string[]; spread: { stated: number; learned: number } },
-  date: string,
-): string =>
-  `Learned on ${date} from ${from.length} ${from.length === 1 ? 'measurement' : 'measurements'}; ± ${percent(spread.learned)} instead of ± ${percent(spread.stated)}.`;
-
 /** The program's own record in this room. */
 export const recordSentence = ({ of, within, off }: { of: number; within: number; off: number }): string =>
   of === 0
     ? 'No decay has been measured that was promised.'
     : `What was promised of decay, as stated, came out within its range ${within} of ${of} times, ${percent(off)} off.`;
-
-export const learnedShort = ({ spread }: { spread: { learned: number } }, date: string): string =>
-  `Learned on ${date}, ± ${percent(spread.learned)}`;

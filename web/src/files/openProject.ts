@@ -3,7 +3,7 @@ import type { Project } from '@tawny/core/document/schema/project';
 import { newId } from '../persistence/ids';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
-import { demoProject, type DemoName, readFile } from './projectFiles';
+import { demoProject, type DemoName } from './demos';
 
 /** An archive begins with these two letters, whatever it is called. */
 const isArchive = async (file: File): Promise<boolean> => (await file.slice(0, 2).text()) === 'PK';
@@ -72,7 +72,7 @@ export function useOpenProject() {
     async openFile(file: File): Promise<boolean> {
       const read = (await isArchive(file))
         ? await (await import('./archives')).openArchive(file)
-        : await readFile(file);
+        : await (await import('./projectFiles')).readFile(file);
       if (!read.ok) {
         session.refusal = { file: file.name, problems: read.problems };
         return false;

@@ -1,11 +1,11 @@
 <script setup lang="ts">
 /** Top line: the project, going anywhere, undo and redo, units, theme, and whether it is saved. */
-import { computed, nextTick, ref } from 'vue';
+import { computed, nextTick, ref, shallowRef, watch } from 'vue';
 import { mdiFolderOutline, mdiMagnify, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js';
 import SavedState from './SavedState.vue';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
-import { COMMAND_NAMES } from '../words/stages';
+import type { COMMAND_NAMES } from '../words/commands';
 import OwlMark from './OwlMark.vue';
 
 const emit = defineEmits<{ projects: []; goto: []; shortcuts: [] }>();
@@ -28,8 +28,25 @@ function endRename(keep: boolean): void {
   const wanted = name.value.trim().slice(0, 200);
   if (keep && wanted !== '' && wanted !== doc.project?.name) doc.run({ type: 'rename', name: wanted });
 }
-const undoTitle = computed(() => (doc.undoable ? `Undo ${COMMAND_NAMES[doc.undoable]}` : 'Nothing to undo'));
-const redoTitle = computed(() => (doc.redoable ? `Redo ${COMMAND_NAMES[doc.redoable]}` : 'Nothing to redo'));
+/** Names of edits come with the first one. */
+const names = shallowRef<typeof COMMAND_NAMES | null>(null);
+watch(
+  () => doc.undoable ?? doc.redoable,
+  (edit) => {
+    if (!edit || names.value) return;
+    void import('../words/commands').then(
+      (late) => (names.value = late.COMMAND_NAMES),
+      () => {},
+    );
+  },
+  { immediate: true },
+);
+const undoTitle = computed(() =>
+  doc.undoable ? `Undo ${names.value?.[doc.undoable] ?? 'the last edit'}` : 'Nothing to undo',
+);
+const redoTitle = computed(() =>
+  doc.redoable ? `Redo ${names.value?.[doc.redoable] ?? 'what was taken back'}` : 'Nothing to redo',
+);
 </script>
 
 <template>

@@ -2,7 +2,8 @@
 /** Projects in this browser and in files: open, new, copy, save to a file, remove. */
 import { computed, ref, watch } from 'vue';
 import { useOpenProject } from '../files/openProject';
-import { type DemoName, DEMOS, exportProject } from '../files/projectFiles';
+import { type DemoName, DEMOS } from '../files/demos';
+import { exportProject } from '../files/projectFiles';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
 import NewRoomForm from './NewRoomForm.vue';

@@ -3,7 +3,7 @@
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useOpenProject } from '../files/openProject';
-import { type DemoName, DEMOS } from '../files/projectFiles';
+import { type DemoName, DEMOS } from '../files/demos';
 import NewRoomForm from './NewRoomForm.vue';
 
 const opener = useOpenProject();

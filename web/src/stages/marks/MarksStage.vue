@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Marks: where does tape go for every loudspeaker on every surface, and which reflections matter? */
-import LearnedNote from '../../desk/LearnedNote.vue';
+import AfterPaint from '../../parts/AfterPaint.vue';
 import { computed, ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { OCTAVES } from '@tawny/core/quantities/bands';
@@ -74,23 +74,24 @@ const chosenOnBoard = computed(() => {
     bench-label="The chosen mark and all marks"
   >
     <template #actions>
-      <LearnedNote />
       <v-btn size="small" variant="text" @click="takeCsv">Save as CSV</v-btn>
       <v-btn size="small" variant="text" @click="router.push('/site')">Site view</v-btn>
       <v-btn size="small" variant="outlined" @click="router.push('/sheet')">Marking sheet</v-btn>
     </template>
     <SettingOut v-if="scene" :scene="{ ...scene, selected: chosenOnBoard }" with-aside v-on="on">
       <template #aside="area">
-        <ArrivalPlot
-          v-bind="area"
-          :marks="arrivals"
-          :title="arrivalTitle"
-          :selected="selected?.id ?? null"
-          :hovered="session.hovered"
-          :level-db="limit.levelDb"
-          :within-ms="limit.withinS * 1000"
-          @select="session.selection = { kind: 'mark', id: $event }"
-        />
+        <AfterPaint>
+          <ArrivalPlot
+            v-bind="area"
+            :marks="arrivals"
+            :title="arrivalTitle"
+            :selected="selected?.id ?? null"
+            :hovered="session.hovered"
+            :level-db="limit.levelDb"
+            :within-ms="limit.withinS * 1000"
+            @select="session.selection = { kind: 'mark', id: $event }"
+          />
+        </AfterPaint>
       </template>
     </SettingOut>
     <template #bench>

@@ -6,13 +6,13 @@ import { fixed } from '@tawny/core/quantities/format';
 import {
   gainSentence,
   impossibleSentence,
-  learnedSentence,
   recordSentence,
   straySentence,
   strays,
   unknownFigures,
   unknownTitle,
 } from '@tawny/core/words/fit';
+import { learnedSentence } from '@tawny/core/words/learned';
 import { issueSentence } from '@tawny/core/words/issues';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';
