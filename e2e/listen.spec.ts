@@ -197,7 +197,7 @@ test('measurements one after the other, beside what is predicted, and the pair c
   await expect(page.getByRole('application', { name: /60 cm forward/ })).toBeVisible();
   await part(page, 'rings');
   await rested(page);
-  await expect(page.getByRole('table', { name: 'Modes found' }).locator('tbody tr').first()).toContainText(/31\.\d/);
+  await expect(page.getByRole('table', { name: 'Modes found' }).locator('tbody tr').first()).toContainText(/64\.\d/);
   await expect(page.locator('.plotted .end').last()).toHaveText(/^predicted/);
   await part(page, 'beside');
   await page.getByLabel('Measurement', { exact: true }).selectOption('As it hangs now, left');

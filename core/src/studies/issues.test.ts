@@ -122,6 +122,16 @@ const RARE: [IssueCode, () => Project, Command[]][] = [
     ],
   ],
   [
+    'survey.tape-open',
+    plainBox,
+    [
+      {
+        type: 'set-tape',
+        tape: { legs: ['A', 'B', 'C', 'D'].map((wall, i) => ({ wall, length: 3 + 0.2 * i, insideDeg: 90 })) },
+      },
+    ],
+  ],
+  [
     'survey.learned-shape',
     () => edited(plainBox(), measured(plainBox(), 'm1')),
     [
@@ -254,7 +264,7 @@ test('every issue is provoked, and says where and what to do in every system, wi
   };
   for (const [code, start, commands] of RARE) expect(look(edited(start(), ...commands))).toContain(code);
   for (const start of [plainBox, ...DEMO_ROOMS.map((name) => () => demo(name))]) {
-    for (const seed of [1, 8, 11]) {
+    for (const seed of [1, 8]) {
       const random = seeded(seed);
       let project = start();
       for (let i = 0; i <= 32; i++) {
