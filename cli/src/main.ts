@@ -233,9 +233,10 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         const [file, ...recordings] = positionals as [string, ...string[]];
         const read = readProject(file);
         if (!read.ok) return explain(file, read.problems, streams);
-        const there = recordings.map((r) =>
-          r.replace(/^([^=/\\]{1,40}=)?(.*)$/, (_, name = '', f) => `${name}${place(f)}`),
-        );
+        const there = recordings.map((given) => {
+          const [, name = '', recording = given] = /^([^=/\\]{1,40}=)(.*)$/.exec(given) ?? [];
+          return `${name}${place(recording)}`;
+        });
         const fit = await fitOf(place(file), read.project, there);
         streams.out(values.json ? JSON.stringify(fitRow(fit), null, 2) : fitText(fit));
         return OK;
