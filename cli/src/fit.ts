@@ -65,7 +65,7 @@ function brought(project: Project, given: string, number: number): { project: Pr
   const measurement: Measurement = {
     ...{
       id: `brought-${number}`,
-      at: '2000-01-01T00:00:00Z',
+      at: new Date().toISOString(),
       title: basename(file!),
       by: 'file',
       from: basename(file!),

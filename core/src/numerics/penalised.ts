@@ -59,8 +59,8 @@ export interface Strays {
 }
 
 /**
- * `from`: an answer to nearly the same question: the search begins there, and how
- * far groups stray is taken from it.
+ * `from`: an answer to nearly the same question: the search begins there, and how far groups stray is taken from it. Throws where the system is not positive
+ * definite: a spread or an error that is not above nought.
  */
 export function penalised(
   data: readonly Datum[],

@@ -1,4 +1,4 @@
-/** That predictions are learned, in a line: said in every stage, so that it is kept short. */
+/** That predictions are learned, in a line: said where predictions are shown. */
 import { fixed } from '../quantities/format';
 
 const percent = (part: number) => `${fixed(100 * part, 0)} %`;

@@ -17,15 +17,11 @@ import type { FitMeasurement } from './types';
 import type { Unknowns } from './unknowns';
 
 export interface FitDatum extends Datum {
-  /** Id of the measurement; null: of what is expected. */
-  from: string | null;
+  /** Id of the measurement. */
+  from: string;
 }
 export interface DecayDatum extends FitDatum {
   octave: number;
-}
-export interface ModeDatum extends FitDatum {
-  /** Of the mode: its own number among the data of one measurement. */
-  mode: number;
 }
 
 /** A band's decay over its own width: one position of a 30 dB or 20 dB decay, ISO 3382-2, annex A, for a swept response. */
@@ -83,7 +79,7 @@ export function modeData(
   room: FitRoom,
   played: readonly PlacedLoudspeaker[],
   setting: Setting,
-): ModeDatum[] {
+): FitDatum[] {
   const { solution, losses } = room;
   if (!solution || played.length === 0) return [];
   const air = airOf(unknowns, setting);
@@ -102,7 +98,7 @@ export function modeData(
     const [first] = nearest(f);
     if (first) given.set(first.index, (given.get(first.index) ?? 0) + 1);
   });
-  return m.rings.flatMap((ring, number): ModeDatum[] => {
+  return m.rings.flatMap((ring): FitDatum[] => {
     const [mode, next] = nearest(ring.f);
     if (!mode || given.get(mode.index)! > 1) return [];
     const off = Math.abs(mode.f - ring.f);
@@ -121,15 +117,14 @@ export function modeData(
     const own = parts.reduce((s, p) => s + p.share, 0);
     const hung = Math.max(0, 1 - own / mode.delta);
     const delta = 3 * Math.LN10;
-    const shared = { from: m.id, mode: number };
     return [
       {
-        ...{ ...shared, group: 'mode frequency', found: ring.f, error: Math.hypot(ring.fError, TAPED * ring.f) },
+        ...{ from: m.id, group: 'mode frequency', found: ring.f, error: Math.hypot(ring.fError, TAPED * ring.f) },
         on: [air, scale],
         at: (x) => mode.f * (1 + x[scale]! + (x[air]! * 0.5) / (273.15 + setting.project.climate.temperatureC)),
       },
       {
-        ...{ ...shared, group: 'mode decay', found: Math.log(delta / ring.decay) },
+        ...{ from: m.id, group: 'mode decay', found: Math.log(delta / ring.decay) },
         error: Math.hypot(ring.decayError / ring.decay, DAMPED, HUNG * hung),
         on: [...new Set(parts.flatMap((p) => p.by))],
         at: (x) =>
@@ -229,6 +224,8 @@ export function arrivalData(
 const placeName = (m: FitMeasurement): string => `Microphone${m.place ? ` at ${m.title}` : ' at the seat'}`;
 
 /** Levels below this are the lower corner's, Hz; points an octave; how far a single one is from what is predicted, dB. */
+/** What is predicted is worked out every hertz from here on. */
+const AXIS_FROM = 18;
 const [LEVELS_FROM, LEVELS_TO, POINTS, LEVEL] = [22, 160, 6, 3.5];
 /** What makers say of a lower corner, relative; two of a pair, dB; and what nobody says: how loud it was played. */
 const [CORNER, PAIR, LOUD] = [0.12, 1.5, 60];
@@ -243,7 +240,7 @@ export async function levelData(
 ): Promise<FitDatum[]> {
   if (!solution || !m.levels || m.levels.f.length < 10) return [];
   const to = Math.min(LEVELS_TO, 0.85 * solution.room.top);
-  const axis = Float64Array.from({ length: Math.floor((to - 18) / 1) + 1 }, (_, i) => 18 + i);
+  const axis = Float64Array.from({ length: Math.floor(to - AXIS_FROM) + 1 }, (_, i) => AXIS_FROM + i);
   const [response] = await solution.along([loudspeaker.at], setting.head, axis);
   const predicted = smoothed(axis, levelsOf(together(axis, [{ loudspeaker, response: response! }])), POINTS);
   const there = m.levels.f.flatMap((f, i) => (Number.isFinite(m.levels!.db[i]) && f <= 1.2 * to ? [i] : []));
@@ -277,7 +274,7 @@ export async function levelData(
   for (let f = LEVELS_FROM; f <= to; f *= 2 ** (1 / POINTS)) {
     if (f < grid[0]! || f > grid.at(-1)!) continue;
     const at = grid.findIndex((g) => g >= f);
-    const p = predicted[Math.round(f - 18)]!;
+    const p = predicted[Math.round(f - AXIS_FROM)]!;
     data.push({
       ...{ group: 'level', from: m.id, found: measured[at]! - p, error: LEVEL },
       on: [corner, level, loud],

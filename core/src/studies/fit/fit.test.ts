@@ -114,7 +114,7 @@ describe('what a room teaches', () => {
     const silent = await fitted({ project, measurements: [{ ...m!, octaves: [] }] }, engine(), loadLinalg);
     expect(silent).toMatchObject({ learned: null, error: null, unused: ['one'] });
     await expect(fitted({ project, measurements: [{ ...m!, room: 'none' }] }, engine(), loadLinalg)).rejects.toThrow(
-      'fitted: measurements.room must be one of the document’s'.replace('’', "'"),
+      "fitted: measurements.room must be one of the document's",
     );
   });
 });

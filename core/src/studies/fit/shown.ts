@@ -2,7 +2,7 @@
 import { LEARNED_OCTAVES, LOW_OCTAVES } from '../../document/schema/learned';
 import type { PenalisedResult } from '../../numerics/penalised';
 import { OCTAVES } from '../../quantities/bands';
-import type { FitDatum, ModeDatum } from './data';
+import type { FitDatum } from './data';
 import type { FitRoom } from './rooms';
 import type { FitBand, FitDecay, FitMode, FitResult, FitUnknown } from './types';
 import type { Unknown, Unknowns } from './unknowns';
@@ -139,7 +139,7 @@ export function learnedOf(
 
 /** Modes that were found, both figures of each; those that strayed too far are none. */
 export function modesShown(
-  all: readonly ModeDatum[],
+  all: readonly FitDatum[],
   kept: readonly FitDatum[],
   x: Float64Array,
   none: Float64Array,
@@ -151,7 +151,7 @@ export function modesShown(
     if (d.group !== 'mode frequency' || !decay || !there.has(d) || !there.has(decay)) return [];
     return [
       {
-        measurement: d.from!,
+        measurement: d.from,
         f: { measured: d.found, stated: d.at(none), learned: d.at(x) },
         decay: { measured: time(decay.found), stated: time(decay.at(none)), learned: time(decay.at(x)) },
       },

@@ -16,7 +16,6 @@ import {
   type FitDatum,
   levelData,
   type Matching,
-  type ModeDatum,
   modeData,
   settingAt,
 } from './data';
@@ -34,7 +33,7 @@ const STRAYS = { widen: ['absorbs'], steady: ['decay'] };
 
 interface Gathered {
   decays: DecayDatum[];
-  modes: ModeDatum[];
+  modes: FitDatum[];
   others: FitDatum[];
   rooms: Map<string, FitRoom>;
   newest: FitMeasurement | null;
@@ -76,7 +75,7 @@ function asRepeated(decays: readonly DecayDatum[], list: readonly FitMeasurement
   const rooms = new Map(list.map((m) => [m.id, m.room]));
   const groups = new Map<string, DecayDatum[]>();
   for (const d of decays) {
-    const key = `${rooms.get(d.from!)} ${d.octave}`;
+    const key = `${rooms.get(d.from)} ${d.octave}`;
     groups.set(key, [...(groups.get(key) ?? []), d]);
   }
   let [squares, free] = [0, 0];
@@ -156,7 +155,7 @@ export async function fitted(
     if (rest.some((d) => d.group === 'decay')) left.set(m.id, penalised(rest, unknowns.list, STRAYS, result).x);
     progress(0.9 + (0.1 * (i + 1)) / used.length);
   }
-  const without = (d: DecayDatum) => left.get(d.from!);
+  const without = (d: DecayDatum) => left.get(d.from);
   const roomOf = (d: DecayDatum) => known.get(list.find((m) => m.id === d.from)!.room)!;
   const predicted = (d: DecayDatum, x: Float64Array) => roomOf(d).bands[d.octave]!.at(x);
   const statedSpread = (of: FitRoom, b: number) =>
