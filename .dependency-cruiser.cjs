@@ -43,7 +43,7 @@ const STUDIES = {
   seat: ['bass', 'marks', 'survey'],
   listen: ['bass', 'decay', 'marks', 'waves'],
   causes: ['bass', 'listen', 'waves'],
-  correct: ['bass'],
+  correct: ['bass', 'listen'],
   fit: ['bass', 'causes', 'decay', 'listen', 'marks', 'waves'],
 };
 

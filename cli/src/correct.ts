@@ -3,35 +3,35 @@ import { readFileSync } from 'node:fs';
 import { bellsCsv, sectionsCsv } from '@tawny/core/studies/correct/taken';
 import { readWav } from '@tawny/core/formats/wav';
 import { fixed } from '@tawny/core/quantities/format';
-import { levelsOfImpulse } from '@tawny/core/studies/causes/explained';
-import { corrected } from '@tawny/core/studies/correct/study';
-import type { Correction } from '@tawny/core/studies/correct/types';
+import { type Correcting, correctedAt, type MeasuredPlace } from '@tawny/core/studies/correct/places';
 import { hear } from '@tawny/core/studies/listen/hear';
+import { readHeard } from '@tawny/core/studies/listen/read';
 import { correctionSentence, leftSentence } from '@tawny/core/words/correct';
 import { ListenError } from './listen';
 
-export function correctionOf(files: readonly string[], boosts: boolean): Correction {
-  const places = files.map((file) => {
+export function correctionOf(files: readonly string[], boosts: boolean): Correcting {
+  const places = files.map((file): MeasuredPlace => {
     const read = readWav(readFileSync(file));
     if (!read.ok) throw new ListenError(`${file}: ${read.message}`);
     const { channels, rate, fullScale, shortened } = read.wav;
     const heard = hear({ samples: channels[0]!, rate, fullScale, shortened, channels: channels.length }, null);
     if (heard.onset === null) throw new ListenError(`${file}: expected a sweep or an impulse response, found none`);
-    return { title: file, ...levelsOfImpulse(heard, null).levels };
+    const rings = readHeard(heard).impulse?.ringing.rings ?? [];
+    return { title: file, own: null, of: { samples: heard.samples, rate, onset: heard.onset, rings } };
   });
   try {
-    return corrected(places, boosts);
+    return correctedAt(places, boosts);
   } catch (error) {
     if (!(error instanceof RangeError)) throw error;
     throw new ListenError('the recordings share too little of the range from 25 to 300 Hz');
   }
 }
 
-export const correctionRow = (c: Correction, rate: number) => ({ ...c, sections: sectionsCsv(c.bells, rate) });
-export const correctionCsv = (c: Correction, rate: number | null): string =>
+export const correctionRow = (c: Correcting, rate: number) => ({ ...c, sections: sectionsCsv(c.bells, rate) });
+export const correctionCsv = (c: Correcting, rate: number | null): string =>
   rate === null ? bellsCsv(c.bells) : sectionsCsv(c.bells, rate);
 
-export const correctionText = (c: Correction): string =>
+export const correctionText = (c: Correcting): string =>
   [
     correctionSentence(c),
     ...c.bells.map((b) => `  ${fixed(b.f, 1).padStart(7)} Hz${fixed(b.gainDb, 1).padStart(7)} dB  Q ${fixed(b.q, 2)}`),

@@ -9,22 +9,19 @@ import type { TextProblem } from '../formats/frequencyTable';
 import { readResponseText } from '../formats/responseText';
 import { readWav } from '../formats/wav';
 import type { Linalg } from '../numerics/linalg/types';
-import { filtered, sectionOf } from '../signal/sections';
-import { STEPS_PER_OCTAVE } from '../signal/response';
-import { type Ring, ringingOf } from '../signal/ringing';
+import type { Ring } from '../signal/ringing';
 import { clippedSamples, onsetOf } from '../signal/onset';
 import { averageAligned, type Sweep } from '../signal/played/sweep';
 import { waveModes } from '../studies/bass/answer';
 import type { PredictedMode } from '../studies/listen/beside';
-import { corrected } from '../studies/correct/study';
-import type { Correction } from '../studies/correct/types';
-import { explained, levelsOfImpulse } from '../studies/causes/explained';
+import { type Correcting, correctedAt, type MeasuredPlace } from '../studies/correct/places';
+import { explained } from '../studies/causes/explained';
 import type { Explained, Measured } from '../studies/causes/types';
 import { fitOfReading, fitOfTable } from '../studies/fit/measurement';
 import { fitted } from '../studies/fit/study';
 import type { FitMeasurement, FitResult } from '../studies/fit/types';
 import { hear, heardAgain, NOTHING_TOLD, tookWarnings } from '../studies/listen/hear';
-import { readHeard, responseCurves, type ResponseCurves } from '../studies/listen/read';
+import { levelsOfImpulse, readHeard, responseCurves, type ResponseCurves } from '../studies/listen/read';
 import { hearingSetting, type Place } from '../studies/listen/room';
 import { simulated } from '../studies/listen/simulate';
 import { keptResponse, type Table, tableCurves } from '../studies/listen/tables';
@@ -101,33 +98,12 @@ export interface CorrectPart {
   own: Points | null;
   of: { bytes: ArrayBuffer; rate: number; rings: readonly Ring[] } | Table<'response'>;
 }
-/** What rings at the first place, before and after, s. */
-export type Correcting = Correction & { rings: { f: number; before: number; after: number | null }[] };
-
-function correct(parts: readonly CorrectPart[], boosts: boolean): Correcting {
-  const places = parts.map(({ title, own, of }) => {
-    if (!('bytes' in of)) {
-      const { grid, finestDb } = tableCurves(of, STEPS_PER_OCTAVE, own);
-      return { title, f: grid, db: finestDb };
-    }
-    const samples = new Float32Array(of.bytes);
-    return { title, ...levelsOfImpulse({ samples, rate: of.rate, onset: onsetOf(samples) }, own).levels };
-  });
-  const found = corrected(places, boosts);
-  const first = parts.find((p) => 'bytes' in p.of)?.of;
-  if (!first || !('bytes' in first)) return { ...found, rings: [] };
-  const samples = new Float32Array(first.bytes);
-  const onset = onsetOf(samples);
-  const sections = found.bells.map((b) => sectionOf(b, first.rate));
-  const after = onset === null ? [] : ringingOf(filtered(samples, sections), first.rate, onset).rings;
-  return {
-    ...found,
-    rings: first.rings.map(({ f, decay }) => ({
-      ...{ f, before: decay },
-      after: after.find((r) => Math.abs(r.f / f - 1) < 0.02)?.decay ?? null,
-    })),
-  };
-}
+/** As the study takes it. */
+const heardPlace = ({ title, own, of }: CorrectPart): MeasuredPlace => {
+  if (!('bytes' in of)) return { title, own, of };
+  const samples = new Float32Array(of.bytes);
+  return { title, own, of: { samples, rate: of.rate, onset: onsetOf(samples), rings: of.rings } };
+};
 
 /** As the fit takes it; null: it says nothing to one. */
 function fitPart({ measurement, own, read }: FitPart): FitMeasurement | null {
@@ -305,7 +281,7 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
       }
       case 'correct':
         try {
-          return { ok: true, correction: correct(task.places, task.boosts) };
+          return { ok: true, correction: correctedAt(task.places.map(heardPlace), task.boosts) };
         } catch (error) {
           if (!(error instanceof RangeError)) throw error;
           return { ok: false, message: 'the places share too little of the range from 25 to 300 Hz' };

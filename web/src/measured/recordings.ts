@@ -1,18 +1,12 @@
 /** Recordings of the open project: brought from files, heard by the simulated microphone, kept by content, read in a worker one after the other. */
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, toRaw } from 'vue';
-import type {
-  Correcting,
-  Listened,
-  ListenOutcome,
-  ListenTask,
-  TextFigures,
-  TextKind,
-} from '@tawny/core/questions/listening';
+import type { Listened, ListenOutcome, ListenTask, TextFigures, TextKind } from '@tawny/core/questions/listening';
 import type { PredictedMode } from '@tawny/core/studies/listen/beside';
 import type { Table } from '@tawny/core/studies/listen/tables';
 import { readingsOf } from '@tawny/core/studies/causes/measured';
 import type { Explained } from '@tawny/core/studies/causes/types';
+import type { Correcting } from '@tawny/core/studies/correct/places';
 import type { FitResult } from '@tawny/core/studies/fit/types';
 import type { Points } from '@tawny/core/signal/calibration';
 import type { ResponseCurves } from '@tawny/core/studies/listen/read';

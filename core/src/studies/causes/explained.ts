@@ -1,8 +1,7 @@
 /** A measurement explained: what stands out of it, what could have caused each, what could mend it. */
 import type { PlacedLoudspeaker, Setting } from '../../room/setting';
 import type { Heard, HeardImpulse } from '../listen/types';
-import { GATED, responseCurves, WHOLE } from '../listen/read';
-import { STEPS_PER_OCTAVE } from '../../signal/response';
+import { levelsOfImpulse } from '../listen/read';
 import type { Points } from '../../signal/calibration';
 import type { Solution } from '../waves/waveEngine';
 import { believedOf } from './believed';
@@ -10,18 +9,6 @@ import { readingsOf } from './measured';
 import { movesFor } from './moves';
 import { causesOf } from './study';
 import type { Explained, Measured } from './types';
-
-/** Levels through both windows, with what the microphone hears too much of taken off. */
-export function levelsOfImpulse(
-  heard: Pick<HeardImpulse, 'rate' | 'onset'> & { samples: ArrayLike<number> },
-  own: Points | null,
-): Pick<Measured, 'levels' | 'gated'> {
-  const [whole, gated] = [WHOLE, GATED].map((w) => responseCurves(heard, w, STEPS_PER_OCTAVE, own));
-  return {
-    levels: whole ? { f: whole.grid, db: whole.finestDb } : { f: [], db: [] },
-    gated: gated ? { f: gated.grid, db: gated.finestDb, lowest: gated.lowest } : null,
-  };
-}
 
 export interface ExplainAsk {
   /** With the ears where the microphone stood. */

@@ -1,5 +1,6 @@
 /** What stands out of a measurement, what could have caused it, and what is known for and against each cause. */
 
+import type { ImpulseLevels } from '../listen/read';
 import type { FINDING_KINDS } from '../../document/schema/learned';
 
 export type FindingKind = (typeof FINDING_KINDS)[number];
@@ -93,10 +94,7 @@ export interface Believed {
 }
 
 /** What was read of the measurement. */
-export interface Measured {
-  levels: { f: readonly number[]; db: ArrayLike<number> };
-  /** Through the short window, and what it begins to mean something at, Hz; null: none. */
-  gated: { f: readonly number[]; db: ArrayLike<number>; lowest: number } | null;
+export interface Measured extends ImpulseLevels {
   rings: readonly { f: number; decay: number; levelDb: number; fError: number; decayError: number }[];
   rattles: readonly { f: number; seconds: number }[];
   arrivals: readonly { delay: number; levelDb: number }[];

@@ -15,7 +15,7 @@ import {
   STEPS_PER_OCTAVE,
   transferOf,
 } from '../../signal/response';
-import { ringingOf } from '../../signal/ringing';
+import { type Ring, ringingOf } from '../../signal/ringing';
 import { slicesOf, timeMapOf } from '../../signal/slices';
 import { speechModulation } from '../../signal/speech';
 import { OCTAVES } from '../../quantities/bands';
@@ -67,6 +67,18 @@ function rangeWarning(octaves: ListenReading['octaves']): ListenWarning[] {
   return [{ code: 'range', bands: poor.map((b) => b.label), rangeDb: Math.max(...poor.map((b) => b.rangeDb ?? 0)) }];
 }
 
+/** How long what rings is looked at when it reaches the noise so many samples behind the onset, s. */
+const ringsUntil = (samples: number, rate: number): number => Math.min(RINGS_FOR, Math.max(0.15, samples / rate));
+
+/** What rings of a response through something that leaves its noise where it was: looked at as long as of the response itself. */
+export function ringsThrough(
+  { samples, rate, onset }: { samples: ArrayLike<number>; rate: number; onset: number },
+  through: (x: ArrayLike<number>) => ArrayLike<number>,
+): Ring[] {
+  const { knee } = broadbandRange(samples, rate, onset);
+  return ringingOf(through(samples), rate, onset, { until: ringsUntil(knee - onset, rate) }).rings;
+}
+
 /** What rings, stands, falls and arrives; null where nothing was heard. */
 function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: number) => void): ListenReading | null {
   if (onset === null) return null;
@@ -76,9 +88,7 @@ function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: numb
   const thirds = decays.of(3);
   progress(0.5);
   const { rangeDb, knee } = broadbandRange(samples, rate, onset);
-  const ringing = ringingOf(samples, rate, onset, {
-    until: Math.min(RINGS_FOR, Math.max(0.15, (knee - onset) / rate)),
-  });
+  const ringing = ringingOf(samples, rate, onset, { until: ringsUntil(knee - onset, rate) });
   progress(0.75);
   const grid = frequencyGrid(rate).filter((f, i) => f <= SLICES_TO && i % (STEPS_PER_OCTAVE / SLICE_OCTAVE) === 0);
   return {
@@ -164,5 +174,23 @@ export function responseCurves(
     phaseDeg: phaseOf(transfer, grid),
     groupDelay: groupDelayOf(transfer, grid, Math.min(6, fraction)),
     lowest: transfer.lowest,
+  };
+}
+
+export interface ImpulseLevels {
+  levels: { f: readonly number[]; db: ArrayLike<number> };
+  /** Through the short window, and what it begins to mean something at, Hz; null: none. */
+  gated: { f: readonly number[]; db: ArrayLike<number>; lowest: number } | null;
+}
+
+/** Levels at the finest through both windows, with what the microphone hears too much of taken off. */
+export function levelsOfImpulse(
+  heard: Pick<HeardImpulse, 'rate' | 'onset'> & { samples: ArrayLike<number> },
+  own: Points | null,
+): ImpulseLevels {
+  const [whole, gated] = [WHOLE, GATED].map((w) => responseCurves(heard, w, STEPS_PER_OCTAVE, own));
+  return {
+    levels: whole ? { f: whole.grid, db: whole.finestDb } : { f: [], db: [] },
+    gated: gated ? { f: gated.grid, db: gated.finestDb, lowest: gated.lowest } : null,
   };
 }

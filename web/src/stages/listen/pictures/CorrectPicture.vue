@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { computedAsync } from '@vueuse/core';
 import { bellsCsv, sectionsCsv } from '@tawny/core/studies/correct/taken';
 import { isSound } from '@tawny/core/document/schema/project';
-import type { Correcting } from '@tawny/core/questions/listening';
+import type { Correcting } from '@tawny/core/studies/correct/places';
 import { fixed } from '@tawny/core/quantities/format';
 import { correctionSentence, leftSentence } from '@tawny/core/words/correct';
 import ChartFrame from '../../../charts/ChartFrame.vue';
