@@ -2,7 +2,7 @@
  * npm run bench: how often the likeliest cause of what stands out of a measurement is the true one, in rooms that are a little other than they are drawn and
  * in which something rings, hums or runs along; and how often what is said with so much certainty is true.
  */
-import { type Judged, trialOf } from '../core/src/testing/plantedRooms';
+import { type Judged, trialOf } from '../core/src/testing/heard/plantedRooms';
 
 const TRIALS = Number(process.env.TRIALS ?? 16);
 const EDGES = [0, 0.5, 0.7, 0.9, 1.001];

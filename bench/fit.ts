@@ -8,8 +8,8 @@ import { TOLD } from '../core/src/studies/fit/shown';
 import { fitted } from '../core/src/studies/fit/study';
 import { createWaveEngine } from '../core/src/studies/waves/waveEngine';
 import { seeded } from '../core/src/testing/random';
-import { alteredRoom, asItIs, takesOf, taughtRoom } from '../core/src/testing/taughtRooms';
-import { strays } from '../core/src/words/fit';
+import { alteredRoom, asItIs, takesOf, taughtRoom } from '../core/src/testing/heard/taughtRooms';
+import { strays } from '../core/src/words/listen/fit';
 
 const ROOMS = Number(process.env.ROOMS ?? 8);
 const percent = (part: number) => `${(100 * part).toFixed(0)} %`;

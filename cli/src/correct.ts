@@ -6,7 +6,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { type Correcting, correctedAt, type MeasuredPlace } from '@tawny/core/studies/correct/places';
 import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard } from '@tawny/core/studies/listen/read';
-import { correctionSentence, leftSentence } from '@tawny/core/words/correct';
+import { correctionSentence, leftSentence } from '@tawny/core/words/listen/correct';
 import { ListenError } from './listen';
 
 export function correctionOf(files: readonly string[], boosts: boolean): Correcting {

@@ -22,7 +22,7 @@ import {
   straySentence,
   unknownFigures,
   unknownTitle,
-} from '@tawny/core/words/fit';
+} from '@tawny/core/words/listen/fit';
 import { ListenError, loudspeakerOf } from './listen';
 
 /** Where samples a project names may lie, from the file's folder. */

@@ -20,8 +20,8 @@ import { SIMULATED_RATE, simulated } from '@tawny/core/studies/listen/simulate';
 import { createWaveEngine } from '@tawny/core/studies/waves/waveEngine';
 import { tableCurves, tableDecay, tableOctaves } from '@tawny/core/studies/listen/tables';
 import { QUIET, type Surroundings } from '@tawny/core/synthesis/microphone';
-import { causeTitle, evidenceSentence, moveSentence } from '@tawny/core/words/causes';
-import { KIND_WORDS, warningSentence } from '@tawny/core/words/listen';
+import { causeTitle, evidenceSentence, moveSentence } from '@tawny/core/words/listen/causes';
+import { KIND_WORDS, warningSentence } from '@tawny/core/words/listen/listen';
 
 /** What a person gave that cannot be used, as a sentence. */
 export class ListenError extends Error {}

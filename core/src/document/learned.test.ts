@@ -1,8 +1,12 @@
 import { predictedDecay } from '../studies/decay/predicted';
+import { curveFor } from '../studies/decay/curves';
 import { spreadsOf } from '../studies/decay/spreads';
+import { decayInputs, studied } from '../studies/decay/study';
+import { OCTAVES } from '../quantities/bands';
+import { numbers } from '../testing/pieces';
 import { settingOf } from '../room/setting';
 import { stretchesOf } from '../room/absorption';
-import { measured, taught } from '../testing/measured';
+import { measured, taught } from '../testing/heard/measured';
 import { edited, plainBox, wardrobe } from '../testing/rooms';
 import { inForce, unlearned } from './learned';
 import { materialOf } from './materials';
@@ -93,5 +97,48 @@ describe('what a room has taught', () => {
       0,
     );
     expect(total).toBeCloseTo(size, 9);
+  });
+});
+
+describe('what pieces were found to take', () => {
+  const hung = edited(plainBox(), numbers({ A: 4 }));
+  const there = edited(hung, measured(hung, 'm1'));
+  const key = there.measured.list[0]!.room;
+  const all = (value: number) => Array.from({ length: 8 }, () => value);
+  const pieces = (factor: number) => [{ id: there.treatment.cover, factors: all(factor), spreads: all(0.02) }];
+  const learnt = (factor: number) =>
+    edited(there, { type: 'learn', learned: taught(there, 1, key, { from: ['m1'], pieces: pieces(factor) }) });
+
+  test('counts in decay; without pieces nothing changes', () => {
+    const [less, as, more] = [0.5, 1, 1.5].map((factor) => predictedDecay(learnt(factor))[3]!);
+    expect(less).toBeGreaterThan(as!);
+    expect(more).toBeLessThan(as!);
+    const bare = (p: Project) => predictedDecay(edited(p, numbers({ A: 0 })));
+    expect(bare(learnt(1.5))).toEqual(bare(learnt(0.5)));
+  });
+
+  test('not of a recipe that is made differently now', () => {
+    const recipe = there.treatment.recipes.find((r) => r.id === there.treatment.cover)!;
+    const layers = recipe.layers.map((l) => (l.type === 'porous' ? { ...l, d: l.d + 0.03 } : l));
+    const remade = { type: 'put-recipe', recipe: { ...recipe, layers } } as const;
+    expect(predictedDecay(edited(learnt(0.5), remade))).toEqual(predictedDecay(edited(learnt(1), remade)));
+  });
+});
+
+test('in a room that has taught, the range is its own, and narrower than that of four formulas', () => {
+  const [as, now] = [before, withLearned(1)].map((p) => {
+    const { inputs, panelAlpha } = studied(decayInputs(p));
+    return curveFor(
+      inputs,
+      {},
+      panelAlpha,
+      OCTAVES.map(() => null),
+    );
+  });
+  now!.eyring.forEach((t, b) => {
+    expect(t).toBeCloseTo(as!.eyring[b]!, 9);
+    expect(now!.high[b]! / now!.low[b]!).toBeLessThan(as!.high[b]! / as!.low[b]!);
+    // ± 2 % of the formula, and what absorbs beside it.
+    expect(now!.low[b]!).toBeLessThan(t! * Math.exp(-0.02) + 1e-12);
   });
 });

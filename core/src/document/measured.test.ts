@@ -1,5 +1,5 @@
 import { demo } from '../testing/demo';
-import { measured, measurementOf, soundOf } from '../testing/measured';
+import { measured, measurementOf, soundOf } from '../testing/heard/measured';
 import { edited, plainBox, wardrobe } from '../testing/rooms';
 import { inMeasuredRoom } from './measured';
 import { roomKey, soundingOf } from './soundingRoom';

@@ -1,7 +1,7 @@
 /** What a worker is asked about recordings: a voice and noise kept and read again, figures of a text, curves of a table. */
 import { writeWav } from '../formats/wav';
 import { loadLinalg } from '../numerics/linalg/load';
-import { levelSentence, takeSentence } from '../words/listen';
+import { levelSentence, takeSentence } from '../words/listen/listen';
 import { createListenRunner, type ListenOutcome, type Listened, readFigures } from './listening';
 import type { Holds } from '../document/schema/project';
 import { noiseOf } from '../studies/listen/read';

@@ -9,7 +9,7 @@ import type { TextProblem } from '../formats/frequencyTable';
 import { readResponseText } from '../formats/responseText';
 import { readWav } from '../formats/wav';
 import type { Linalg } from '../numerics/linalg/types';
-import type { Ring } from '../signal/ringing';
+import type { Ring } from '../signal/modes/ringing';
 import { clippedSamples, onsetOf } from '../signal/onset';
 import { averageAligned, type Sweep } from '../signal/played/sweep';
 import { waveModes } from '../studies/bass/answer';

@@ -13,7 +13,7 @@ import { COMMAND_KINDS, randomCommand, triedCommand } from '../testing/commands'
 import { demo } from '../testing/demo';
 import { roomKey, soundingOf } from '../document/soundingRoom';
 import { studyMeasuredRoom } from '../studies/listen/measuredRoom';
-import { measured, taught } from '../testing/measured';
+import { measured, taught } from '../testing/heard/measured';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
 import { buildAt } from './build';

@@ -1,7 +1,7 @@
 /** The next step of each stage, on an empty project, on rooms half done, and on what the studies say. */
 import { createProject } from '../document/create';
 import type { Project } from '../document/schema/project';
-import { measured } from '../testing/measured';
+import { measured } from '../testing/heard/measured';
 import { numbers, pieceAt } from '../testing/pieces';
 import { door, edited, plainBox, wardrobe } from '../testing/rooms';
 import { nextStepSentence } from '../words/nextStep';

@@ -3,7 +3,7 @@
  * bands of even width in octaves, Gaussian in the logarithm's neighbourhood, at even steps of time; its resolution in time is told with it.
  */
 import { complexTransform, sizeFor, spectrumOf } from './fourier';
-import { lowered } from './lower';
+import { lowered } from './modes/lower';
 import { smoother } from './smoothing';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.

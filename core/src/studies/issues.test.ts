@@ -7,7 +7,7 @@ import { glanceAt } from '../questions/glance';
 import { randomCommand, triedCommand } from '../testing/commands';
 import { demo, DEMO_ROOMS } from '../testing/demo';
 import { RECIPES } from '../recipes/library';
-import { measured, taught } from '../testing/measured';
+import { measured, taught } from '../testing/heard/measured';
 import { seeded } from '../testing/random';
 import { door, edited, plainBox, wardrobe, window } from '../testing/rooms';
 import { ISSUE_CODES, issueSentence } from '../words/issues';

@@ -8,14 +8,13 @@ import { OCTAVES } from '../quantities/bands';
 import { RECIPES } from '../recipes/library';
 import { JOINTS } from '../recipes/parts/joints';
 import { unitsOf } from '../document/units';
-import { measured, taught } from './measured';
+import { measuredMakers } from './heard/makers';
+import { anyId, fresh, type Makers } from './makers';
 import { door, wardrobe } from './rooms';
 import type { Random } from './random';
 
 /** A batch makes two edits of other kinds one step. */
 const BATCHED = ['rename', 'set-ear-height', 'set-height', 'write-log'] as const;
-
-type Makers = { [T in Command['type']]: (r: Random, p: Project) => Extract<Command, { type: T }> };
 
 const mm = (value: number) => Math.round(value * 1000) / 1000;
 const at = (r: Random, from: number, to: number) => mm(r.between(from, to));
@@ -23,11 +22,8 @@ const wall = (r: Random, p: Project) => r.pick(p.room.corners).wall;
 const surface = (r: Random, p: Project) => r.pick(surfacesOf(p.room));
 const material = (r: Random) => r.pick(['brick-bare', 'lino', 'glass-double', 'cork-wall', 'timber-solid']);
 const some = <T>(r: Random, list: readonly T[]): T[] => list.filter(() => r.whole(0, 2) > 0);
-const anyId = (r: Random, list: readonly { id: string }[], otherwise: string) =>
-  list.length > 0 && r.whole(0, 9) > 0 ? r.pick(list).id : otherwise;
-const fresh = (r: Random, letter: string) => `${letter}${r.whole(1, 30)}`;
 
-const makers: Makers = {
+const makers: Makers<Command['type']> = {
   rename: (r) => ({ type: 'rename', name: `Room ${r.whole(1, 99)}` }),
   'set-climate': (r) => ({ type: 'set-climate', climate: { temperatureC: at(r, 10, 28) } }),
   'set-brief': (r) => ({ type: 'set-brief', brief: { people: r.whole(1, 9) } }),
@@ -224,48 +220,7 @@ const makers: Makers = {
     type: 'set-cover',
     recipe: r.pick(['panel-10', 'panel-15-gap', anyId(r, p.treatment.recipes, 'none')]),
   }),
-  'put-measurement': (r, p) =>
-    r.whole(0, 2) === 0 && p.measured.list.length > 0
-      ? {
-          type: 'put-measurement',
-          measurement: { ...r.pick(p.measured.list), title: `Again ${r.whole(1, 9)}` },
-          room: null,
-        }
-      : (measured(p, fresh(r, 'm'), { title: `Take ${r.whole(1, 9)}` }) as Extract<
-          Command,
-          { type: 'put-measurement' }
-        >),
-  'put-calibration': (r, p) => ({
-    type: 'put-calibration',
-    calibration: {
-      id: `microphone-${r.whole(1, 3)}`,
-      name: `Microphone ${p.measured.list.length}`,
-      f: [20, 20000],
-      db: [1, -1],
-    },
-  }),
-  'take-calibration': (r, p) => ({ type: 'take-calibration', id: anyId(r, p.measured.calibrations, 'none') }),
-  'put-verdict': (r, p) => ({
-    type: 'put-verdict',
-    verdict: {
-      id: `verdict-${r.whole(1, 3)}`,
-      at: '2026-11-01T08:00:00Z',
-      measurement: anyId(r, p.measured.list, 'none'),
-      finding: { kind: 'peak', f: r.whole(30, 90), delay: null, sizeDb: 7 },
-      cause: 'A mode',
-      says: r.pick(['agreed', 'refuted', 'open']),
-      note: '',
-    },
-  }),
-  'take-verdict': (r, p) => ({ type: 'take-verdict', id: anyId(r, p.measured.verdicts, 'none') }),
-  learn: (r, p) => ({
-    type: 'learn',
-    learned:
-      r.whole(0, 3) === 0 ? null : taught(p, r.pick([0.8, 1.2, 1.35]), Object.keys(p.measured.rooms)[0] ?? 'none'),
-  }),
-  'use-learned': (r) => ({ type: 'use-learned', inUse: r.whole(0, 1) === 1 }),
-  'take-measurement': (r, p) => ({ type: 'take-measurement', id: anyId(r, p.measured.list, 'none') }),
-  'restore-room': (r, p) => ({ type: 'restore-room', key: r.pick([...Object.keys(p.measured.rooms), 'none']) }),
+  ...measuredMakers,
   'write-log': (r) => ({
     type: 'write-log',
     entry: {

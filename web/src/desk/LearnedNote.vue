@@ -2,7 +2,7 @@
 /** That what is predicted here was learned from the room, since when and how well; a switch shows the difference. */
 import { computed } from 'vue';
 import { inForce } from '@tawny/core/document/learned';
-import { learnedSentence, learnedShort } from '@tawny/core/words/learned';
+import { learnedSentence, learnedShort } from '@tawny/core/words/listen/learned';
 import { dateText } from '../parts/dates';
 import { useDocument } from '../stores/document';
 

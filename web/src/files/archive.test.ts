@@ -1,6 +1,6 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import { edited, plainBox } from '../../../core/src/testing/rooms';
-import { measured, soundOf } from '../../../core/src/testing/measured';
+import { measured, soundOf } from '../../../core/src/testing/heard/measured';
 import { uniform } from '@tawny/core/numerics/random';
 import { hashOf } from '../persistence/recordings';
 import { archiveOf, readArchive } from './archive';

@@ -1,5 +1,5 @@
 import { IDBKeyRange, indexedDB } from 'fake-indexeddb';
-import { measured, soundOf } from '../../../core/src/testing/measured';
+import { measured, soundOf } from '../../../core/src/testing/heard/measured';
 import { edited, plainBox } from '../../../core/src/testing/rooms';
 import { openShelf } from './database';
 import { hashOf, openRecordings } from './recordings';

@@ -1,7 +1,7 @@
 import type { Verdict } from '../../document/schema/project';
-import { measurementOf } from '../../testing/measured';
+import { measurementOf } from '../../testing/heard/measured';
 import { plainBox } from '../../testing/rooms';
-import { againSentence, verdictSentence } from '../../words/causes';
+import { againSentence, verdictSentence } from '../../words/listen/causes';
 import { lookedAtAgain, verdictOf } from './again';
 import type { Finding } from './types';
 

@@ -1,6 +1,6 @@
 /** Findings and the weighing of causes on made-up figures; the same in rooms whose causes are known. */
-import { causeSentence, evidenceSentence, findingTitle, moveSentence } from '../../words/causes';
-import { type Trial, trialOf } from '../../testing/plantedRooms';
+import { causeSentence, evidenceSentence, findingTitle, moveSentence } from '../../words/listen/causes';
+import { type Trial, trialOf } from '../../testing/heard/plantedRooms';
 import { extremesOf, findingsOf, normalBelow } from './findings';
 import { favours, weighed } from './likelihood';
 import { explain } from './study';

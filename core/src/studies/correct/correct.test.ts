@@ -1,6 +1,6 @@
 import { bellsCsv, sectionsCsv } from './taken';
 import { seeded } from '../../testing/random';
-import { ringingOf } from '../../signal/ringing';
+import { ringingOf } from '../../signal/modes/ringing';
 import { filtered, sectionLevel, sectionOf } from '../../signal/sections';
 import { corrected } from './study';
 import type { CorrectPlace } from './types';

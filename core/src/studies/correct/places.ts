@@ -1,6 +1,6 @@
 /** Places that were measured, as a correction takes them, and what rings there through it. */
 import type { Points } from '../../signal/calibration';
-import type { Ring } from '../../signal/ringing';
+import type { Ring } from '../../signal/modes/ringing';
 import { filtered, sectionOf } from '../../signal/sections';
 import { levelsOfImpulse, ringsThrough } from '../listen/read';
 import { type Table, tableCurves } from '../listen/tables';

@@ -1,10 +1,10 @@
 import { loadLinalg } from '../../numerics/linalg/load';
 import { OCTAVES } from '../../quantities/bands';
-import { measurementOf } from '../../testing/measured';
+import { measurementOf } from '../../testing/heard/measured';
 import { seeded } from '../../testing/random';
 import { edited, plainBox } from '../../testing/rooms';
-import { alteredRoom, asItIs, takesOf, taughtRoom } from '../../testing/taughtRooms';
-import { gainSentence, straySentence, strays, unknownTitle } from '../../words/fit';
+import { alteredRoom, asItIs, takesOf, taughtRoom } from '../../testing/heard/taughtRooms';
+import { gainSentence, straySentence, strays, unknownTitle } from '../../words/listen/fit';
 import { roomKey, soundingOf } from '../../document/soundingRoom';
 import type { Holds, Project } from '../../document/schema/project';
 import { predictedDecay } from '../decay/predicted';

@@ -4,7 +4,7 @@ import { loadLinalg } from '../../numerics/linalg/load';
 import { convolve, spectrumOf } from '../../signal/fourier';
 import { arrivalsOf } from '../../signal/arrivals';
 import { decayOf } from '../../signal/decay';
-import { ringingOf } from '../../signal/ringing';
+import { ringingOf } from '../../signal/modes/ringing';
 import { sweepSamples } from '../../signal/played/sweep';
 import { QUIET, recorded } from '../../synthesis/microphone';
 import { roomImpulse, type RoomSound } from '../../synthesis/roomImpulse';

@@ -15,7 +15,7 @@ import {
   STEPS_PER_OCTAVE,
   transferOf,
 } from '../../signal/response';
-import { type Ring, ringingOf } from '../../signal/ringing';
+import { type Ring, ringingOf } from '../../signal/modes/ringing';
 import { slicesOf, timeMapOf } from '../../signal/slices';
 import { speechModulation } from '../../signal/speech';
 import { OCTAVES } from '../../quantities/bands';

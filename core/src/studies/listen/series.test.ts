@@ -1,7 +1,7 @@
 import { soundingOf, roomKey } from '../../document/soundingRoom';
 import type { Measurement } from '../../document/schema/project';
 import type { BandDecay } from '../../signal/decay';
-import { measurementOf } from '../../testing/measured';
+import { measurementOf } from '../../testing/heard/measured';
 import { edited, plainBox } from '../../testing/rooms';
 import type { SwingVerdict } from '../bass/types';
 import { seriesOf, walkMap, walksOf } from './series';

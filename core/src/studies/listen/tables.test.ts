@@ -3,7 +3,7 @@ import { readFigures } from '../../questions/listening';
 import { frequencyGrid } from '../../signal/response';
 import { THIRD_BANDS } from '../../signal/bandFilters';
 import { weightedLevel } from '../../criteria/noiseCurves';
-import { measurementOf } from '../../testing/measured';
+import { measurementOf } from '../../testing/heard/measured';
 import { plainBox } from '../../testing/rooms';
 import { decayShown, noiseShown } from './shown';
 import { keptResponse, tableCurves, tableDecay, tableOctaves } from './tables';

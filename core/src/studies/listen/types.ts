@@ -2,7 +2,7 @@
 import type { Arrivals } from '../../signal/arrivals';
 import type { DecayReading } from '../../signal/decay';
 import type { Tone } from '../../signal/levels';
-import type { Ringing } from '../../signal/ringing';
+import type { Ringing } from '../../signal/modes/ringing';
 import type { Slices, TimeMap } from '../../signal/slices';
 import type { Sweep } from '../../signal/played/sweep';
 

@@ -6,7 +6,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { equal } from '@tawny/core/document/sharing';
 import { twins } from '@tawny/core/studies/listen/pair';
 import { decaysBeside } from '@tawny/core/studies/listen/compare';
-import { changedSentence, twinsSentences, VERDICT_WORDS } from '@tawny/core/words/listen';
+import { changedSentence, twinsSentences, VERDICT_WORDS } from '@tawny/core/words/listen/listen';
 import { shortName } from '../../charts/measured/names';
 import { useLengths } from '../../parts/keys';
 import ChoiceRow from '../../parts/ChoiceRow.vue';

@@ -3,7 +3,7 @@
 import { computed, onBeforeUnmount } from 'vue';
 import { onKeyStroke } from '@vueuse/core';
 import { isSound } from '@tawny/core/document/schema/project';
-import { takeSentence, warningSentence } from '@tawny/core/words/listen';
+import { takeSentence, warningSentence } from '@tawny/core/words/listen/listen';
 import PartTabs from '../../parts/PartTabs.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';

@@ -3,7 +3,7 @@
 import { computed, ref } from 'vue';
 import { mdiMicrophoneOutline, mdiStop } from '@mdi/js';
 import { fixed } from '@tawny/core/quantities/format';
-import { levelSentence, WANTED_DB_SPL } from '@tawny/core/words/listen';
+import { levelSentence, WANTED_DB_SPL } from '@tawny/core/words/listen/listen';
 import ChoiceField from '../../fields/ChoiceField.vue';
 import NumberField from '../../fields/NumberField.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';

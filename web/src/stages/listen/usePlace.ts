@@ -1,7 +1,7 @@
 /** Where the microphone stands, for whatever is taken next: at the seat, or so far from it as one looks from there. */
 import { computed, ref } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
-import { offSeat } from '@tawny/core/words/listen';
+import { offSeat } from '@tawny/core/words/listen/listen';
 import { useAnswers } from '../../answers/answers';
 import { useLengths } from '../../parts/keys';
 

@@ -3,7 +3,7 @@
 import { computed, watch } from 'vue';
 import { twins } from '@tawny/core/studies/listen/pair';
 import { WHOLE } from '@tawny/core/studies/listen/read';
-import { twinsSentences } from '@tawny/core/words/listen';
+import { twinsSentences } from '@tawny/core/words/listen/listen';
 import { useMeasured } from '../../measured/measured';
 
 const props = defineProps<{ letters: readonly string[] }>();

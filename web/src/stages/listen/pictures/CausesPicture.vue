@@ -14,7 +14,7 @@ import {
   evidenceSentence,
   findingTitle,
   moveSentence,
-} from '@tawny/core/words/causes';
+} from '@tawny/core/words/listen/causes';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import { steady } from '../../../answers/line';

@@ -6,7 +6,7 @@ import { bellsCsv, sectionsCsv } from '@tawny/core/studies/correct/taken';
 import { isSound } from '@tawny/core/document/schema/project';
 import type { Correcting } from '@tawny/core/studies/correct/places';
 import { fixed } from '@tawny/core/quantities/format';
-import { correctionSentence, leftSentence } from '@tawny/core/words/correct';
+import { correctionSentence, leftSentence } from '@tawny/core/words/listen/correct';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';
 import ChoiceField from '../../../fields/ChoiceField.vue';

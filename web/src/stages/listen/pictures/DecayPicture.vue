@@ -5,7 +5,7 @@ import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { speechIndex, VOICE_DBA, withNoise } from '@tawny/core/signal/speech';
 import { slowerThan, timeOf } from '@tawny/core/signal/decay';
-import { REASON_WORDS } from '@tawny/core/words/listen';
+import { REASON_WORDS } from '@tawny/core/words/listen/listen';
 import ChoiceRow from '../../../parts/ChoiceRow.vue';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';

@@ -11,8 +11,8 @@ import {
   strays,
   unknownFigures,
   unknownTitle,
-} from '@tawny/core/words/fit';
-import { learnedSentence } from '@tawny/core/words/learned';
+} from '@tawny/core/words/listen/fit';
+import { learnedSentence } from '@tawny/core/words/listen/learned';
 import { issueSentence } from '@tawny/core/words/issues';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';

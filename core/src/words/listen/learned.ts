@@ -1,5 +1,5 @@
 /** That predictions are learned, in a line: said where predictions are shown. */
-import { fixed } from '../quantities/format';
+import { fixed } from '../../quantities/format';
 
 const percent = (part: number) => `${fixed(100 * part, 0)} %`;
 

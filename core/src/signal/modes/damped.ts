@@ -3,7 +3,7 @@
  * frequency and damping: Σ kᵐ zᵏ in closed form instead of a walk over the samples for every pair.
  */
 import { Matrix, solve } from 'ml-matrix';
-import { factor, inverseDiagonal, solveFactored } from '../numerics/cholesky';
+import { factor, inverseDiagonal, solveFactored } from '../../numerics/cholesky';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { cos, exp, max, min, sin, sqrt } = Math;

@@ -1,7 +1,7 @@
 /** A measurement of a room as it is. Tests only. */
-import type { SingleCommand } from '../document/commands/commands';
-import { roomKey, soundingOf } from '../document/soundingRoom';
-import type { Learned, Measurement, Project, Sound } from '../document/schema/project';
+import type { SingleCommand } from '../../document/commands/commands';
+import { roomKey, soundingOf } from '../../document/soundingRoom';
+import type { Learned, Measurement, Project, Sound } from '../../document/schema/project';
 
 export const soundOf = (values: Partial<Sound> = {}): Sound => ({
   ...{ kind: 'impulse', audio: 'cd'.repeat(32), rate: 48000, quiet: null, sweep: null },

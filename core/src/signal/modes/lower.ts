@@ -1,5 +1,5 @@
 /** A signal at as low a sample rate as what is looked at needs. */
-import { type Samples, signalOf, type Spectrum } from './fourier';
+import { type Samples, signalOf, type Spectrum } from '../fourier';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { PI, cos } = Math;

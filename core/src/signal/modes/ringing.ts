@@ -6,7 +6,7 @@
  */
 import { EigenvalueDecomposition, Matrix } from 'ml-matrix';
 import { type DampedSum, energyOf, nearer, type Pole, sumOf } from './damped';
-import { sizeFor, type Spectrum, spectrumOf } from './fourier';
+import { sizeFor, type Spectrum, spectrumOf } from '../fourier';
 import { lowered } from './lower';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.

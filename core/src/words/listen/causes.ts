@@ -1,11 +1,11 @@
 /** Sentences about what stands out of a measurement: what it is, what could have caused it, what speaks for that, what could mend it. */
-import { fixed } from '../quantities/format';
-import { type LengthSystem, lengthText } from '../quantities/lengths';
-import type { Verdict } from '../document/schema/project';
-import type { Again } from '../studies/causes/again';
-import type { Cause, Evidence, Finding, Move } from '../studies/causes/types';
-import { hz } from './bass';
-import { surfaceWords } from './tapes';
+import { fixed } from '../../quantities/format';
+import { type LengthSystem, lengthText } from '../../quantities/lengths';
+import type { Verdict } from '../../document/schema/project';
+import type { Again } from '../../studies/causes/again';
+import type { Cause, Evidence, Finding, Move } from '../../studies/causes/types';
+import { hz } from '../bass';
+import { surfaceWords } from '../tapes';
 
 const ms = (s: number) => `${fixed(s * 1000, 1)} ms`;
 const db = (v: number) => `${fixed(Math.abs(v), 0)} dB`;

@@ -1,26 +1,26 @@
 /**
  * Rooms whose materials are other than stated: measured with the simulated microphone, and learned from. What was altered is known. Tests and measurements only.
  */
-import { createProject } from '../document/create';
-import { materialOf } from '../document/materials';
-import { applyCommand } from '../document/commands/commands';
-import type { OwnMaterial, Project } from '../document/schema/project';
-import { roomKey, soundingOf } from '../document/soundingRoom';
-import { loadLinalg } from '../numerics/linalg/load';
-import { OCTAVES } from '../quantities/bands';
-import { settingOf } from '../room/setting';
-import { measuredImpulse } from '../studies/causes/explained';
-import { fitted } from '../studies/fit/study';
-import type { FitMeasurement, FitResult } from '../studies/fit/types';
-import { hear } from '../studies/listen/hear';
-import { readHeard } from '../studies/listen/read';
-import { heardAt, type Place } from '../studies/listen/room';
-import { simulated } from '../studies/listen/simulate';
-import { createWaveEngine } from '../studies/waves/waveEngine';
-import type { Quality } from '../studies/waves/waveRoom';
-import { QUIET } from '../synthesis/microphone';
+import { createProject } from '../../document/create';
+import { materialOf } from '../../document/materials';
+import { applyCommand } from '../../document/commands/commands';
+import type { OwnMaterial, Project } from '../../document/schema/project';
+import { roomKey, soundingOf } from '../../document/soundingRoom';
+import { loadLinalg } from '../../numerics/linalg/load';
+import { OCTAVES } from '../../quantities/bands';
+import { settingOf } from '../../room/setting';
+import { measuredImpulse } from '../../studies/causes/explained';
+import { fitted } from '../../studies/fit/study';
+import type { FitMeasurement, FitResult } from '../../studies/fit/types';
+import { hear } from '../../studies/listen/hear';
+import { readHeard } from '../../studies/listen/read';
+import { heardAt, type Place } from '../../studies/listen/room';
+import { simulated } from '../../studies/listen/simulate';
+import { createWaveEngine } from '../../studies/waves/waveEngine';
+import type { Quality } from '../../studies/waves/waveRoom';
+import { QUIET } from '../../synthesis/microphone';
 import { measurementOf } from './measured';
-import { type Random, seeded } from './random';
+import { type Random, seeded } from '../random';
 
 const MADE = [
   ['plaster-on-brick', 'plasterboard-studs', 'boarding-cavity'],

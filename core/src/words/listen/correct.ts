@@ -1,7 +1,7 @@
 /** What an equaliser may do, and why not more, in words. */
-import { fixed } from '../quantities/format';
-import type { Correction, LeftAlone } from '../studies/correct/types';
-import { hz } from './bass';
+import { fixed } from '../../quantities/format';
+import type { Correction, LeftAlone } from '../../studies/correct/types';
+import { hz } from '../bass';
 
 const WHY: Readonly<Record<LeftAlone['why'], string>> = {
   null: 'waves cancel there: whatever is put in cancels too, and the loudspeaker works for nothing',

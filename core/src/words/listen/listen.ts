@@ -1,11 +1,11 @@
 /** Sentences about recordings: what they are, what is wrong with them, why a figure is missing, and what to do. */
-import type { BandDecay, DecayReason } from '../signal/decay';
-import { frequencyLabel } from '../quantities/bands';
-import { fixed } from '../quantities/format';
-import { type LengthSystem, lengthText } from '../quantities/lengths';
-import type { Changed, Comparison } from '../studies/listen/compare';
-import type { Twins } from '../studies/listen/pair';
-import type { HeardImpulse, ListenWarning } from '../studies/listen/types';
+import type { BandDecay, DecayReason } from '../../signal/decay';
+import { frequencyLabel } from '../../quantities/bands';
+import { fixed } from '../../quantities/format';
+import { type LengthSystem, lengthText } from '../../quantities/lengths';
+import type { Changed, Comparison } from '../../studies/listen/compare';
+import type { Twins } from '../../studies/listen/pair';
+import type { HeardImpulse, ListenWarning } from '../../studies/listen/types';
 
 const hz = (f: number) => `${f < 1000 ? fixed(f, f < 100 ? 1 : 0) : frequencyLabel(f)} Hz`;
 

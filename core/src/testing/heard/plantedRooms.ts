@@ -2,19 +2,19 @@
  * Rooms whose causes are known: a box that is a little other than it is drawn, measured with the simulated microphone while something rings, hums or runs
  * along. Each finding is asked for its likeliest cause, and whether that is the true one. Tests and measurements only.
  */
-import { createProject } from '../document/create';
-import { loadLinalg } from '../numerics/linalg/load';
-import { type Setting, settingOf } from '../room/setting';
-import { waveModes } from '../studies/bass/answer';
-import { explained, measuredImpulse } from '../studies/causes/explained';
-import type { CauseKind, Explained, FindingKind } from '../studies/causes/types';
-import { arrivalsAt, heardAt } from '../studies/listen/room';
-import { hear } from '../studies/listen/hear';
-import { readHeard } from '../studies/listen/read';
-import { simulated } from '../studies/listen/simulate';
-import { createWaveEngine, type Solution } from '../studies/waves/waveEngine';
-import { QUIET, type Surroundings } from '../synthesis/microphone';
-import { type Random, seeded } from './random';
+import { createProject } from '../../document/create';
+import { loadLinalg } from '../../numerics/linalg/load';
+import { type Setting, settingOf } from '../../room/setting';
+import { waveModes } from '../../studies/bass/answer';
+import { explained, measuredImpulse } from '../../studies/causes/explained';
+import type { CauseKind, Explained, FindingKind } from '../../studies/causes/types';
+import { arrivalsAt, heardAt } from '../../studies/listen/room';
+import { hear } from '../../studies/listen/hear';
+import { readHeard } from '../../studies/listen/read';
+import { simulated } from '../../studies/listen/simulate';
+import { createWaveEngine, type Solution } from '../../studies/waves/waveEngine';
+import { QUIET, type Surroundings } from '../../synthesis/microphone';
+import { type Random, seeded } from '../random';
 
 export interface Judged {
   kind: FindingKind;

@@ -1,4 +1,4 @@
-import { uniform } from '../numerics/random';
+import { uniform } from '../../numerics/random';
 import { ringingOf } from './ringing';
 
 const RATE = 8000;

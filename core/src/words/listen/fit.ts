@@ -1,7 +1,7 @@
 /** What a room has taught, in words. */
-import { lengthText, type LengthSystem } from '../quantities/lengths';
-import { fixed } from '../quantities/format';
-import type { FitResult, FitUnknown } from '../studies/fit/types';
+import { lengthText, type LengthSystem } from '../../quantities/lengths';
+import { fixed } from '../../quantities/format';
+import type { FitResult, FitUnknown } from '../../studies/fit/types';
 
 const percent = (part: number) => `${fixed(100 * part, 0)} %`;
 /** So much of the logarithm is a factor of that much. */

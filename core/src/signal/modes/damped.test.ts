@@ -1,5 +1,5 @@
-import { factor, inverseDiagonal, solveFactored } from '../numerics/cholesky';
-import { uniform } from '../numerics/random';
+import { factor, inverseDiagonal, solveFactored } from '../../numerics/cholesky';
+import { uniform } from '../../numerics/random';
 import { nearer, type Pole, sumOf } from './damped';
 
 const RATE = 600;
