@@ -76,7 +76,11 @@ function onKey(event: KeyboardEvent): void {
   } else if (command && event.key.toLowerCase() === 's') {
     event.preventDefault();
     const project = document_.stored;
-    if (project) void import('./files/projectFiles').then(({ exportProject }) => exportProject(project));
+    if (project)
+      void import('./files/projectFiles').then(
+        ({ exportProject }) => exportProject(project),
+        (error: unknown) => (session.message = { text: `No file was written: ${String(error)}`, tone: 'wrong' }),
+      );
   } else if (!typing && command && event.key.toLowerCase() === 'z') {
     event.preventDefault();
     if (event.shiftKey) document_.redo();

@@ -101,7 +101,7 @@ const seconds = (v: number | null) => (v === null ? 'gone' : `${fixed(v, 2)} s`)
       <section aria-label="What is set">
         <h2>Set</h2>
         <p v-if="found.bells.length === 0" class="soft">Nothing.</p>
-        <table v-else>
+        <table v-else class="figures">
           <thead>
             <tr>
               <th scope="col">Hz</th>
@@ -139,7 +139,7 @@ const seconds = (v: number | null) => (v === null ? 'gone' : `${fixed(v, 2)} s`)
       </section>
       <section aria-label="What rings">
         <h2>Rings at the first</h2>
-        <table>
+        <table class="figures">
           <thead>
             <tr>
               <th scope="col">Hz</th>
@@ -191,19 +191,11 @@ h2 {
   font-size: 14px;
 }
 table {
-  border-collapse: collapse;
   margin-block-end: 8px;
-  font-variant-numeric: tabular-nums;
 }
-th,
-td {
-  padding: 2px 14px 2px 0;
-  border-block-end: 1px solid var(--rule);
+.figures th,
+.figures td {
   text-align: end;
-}
-thead th {
-  font-weight: 600;
-  color: var(--ink-soft);
 }
 ul {
   margin: 0;

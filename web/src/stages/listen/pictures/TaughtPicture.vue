@@ -154,7 +154,7 @@ const table = computed(() =>
         </template>
       </ChartFrame>
       <div class="tables">
-        <table aria-label="By octave: how well the decay is known, and how far predictions were off">
+        <table class="figures" aria-label="By octave: how well the decay is known, and how far predictions were off">
           <thead>
             <tr>
               <th scope="col">Hz</th>
@@ -175,7 +175,7 @@ const table = computed(() =>
           </tbody>
         </table>
         <div class="moved" tabindex="0" role="group" aria-label="What moved">
-          <table aria-label="What moved">
+          <table class="figures" aria-label="What moved">
             <thead>
               <tr>
                 <th scope="col">what is not known</th>
@@ -243,25 +243,6 @@ const table = computed(() =>
 }
 table {
   inline-size: 100%;
-  border-collapse: collapse;
-  font-size: 12.5px;
-  font-variant-numeric: tabular-nums;
-}
-th,
-td {
-  padding: 2px 6px 2px 0;
-  border-block-end: 1px solid var(--rule);
-  text-align: start;
-  vertical-align: baseline;
-}
-td,
-thead th {
-  white-space: nowrap;
-  padding-inline-end: 12px;
-}
-thead th {
-  font-weight: 600;
-  color: var(--ink-soft);
 }
 tbody th {
   font-weight: 500;
