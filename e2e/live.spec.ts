@@ -141,7 +141,7 @@ test('Escape silences and breaks off, a hidden page too; nothing of it is kept, 
   await expect(page.getByText(/The page was hidden while it measured/)).toBeVisible();
   await expect(page.locator('[data-sweep]')).toBeEnabled();
   await part(page, 'kept');
-  await expect(page.locator('[data-measurement]')).toHaveCount(11);
+  await expect(page.locator('[data-measurement]')).toHaveCount(13);
 });
 
 test('an input that is refused, or is none, is a sentence with what to do', async ({ page }) => {

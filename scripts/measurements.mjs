@@ -1,6 +1,6 @@
 /**
  * Writes the demo's measurements: the Bakehouse as it is, of materials that take more than is stated of their kind, heard by the simulated microphone, bare (a lamp rings along), with its first four panels and as it hangs now, along a walk of five
- * places, and at rest. The samples are kept as 16-bit WAV beside the program, by their content. Run after a change of what the microphone hears:
+ * places, with the subwoofer alone and beside the pair, and at rest. The samples are kept as 16-bit WAV beside the program, by their content. Run after a change of what the microphone hears:
  * npm run measurements
  */
 import { mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -88,8 +88,10 @@ const engine = createWaveEngine(loadLinalg);
 rmSync(folder, { recursive: true, force: true });
 mkdirSync(folder, { recursive: true });
 let seed = 0;
+/** Largest value of the take before, or 1: what it was divided by. `like`: to be divided by the same. */
+let loudest = 1;
 /** An impulse response at so many samples a second, 0.85 s of it (what rings along wants to be heard longer), a little noise under it. */
-async function impulse(project, letters, place, rate, rattle) {
+async function impulse(project, letters, place, rate, rattle = null, like = null) {
   const setting = room.hearingSetting(asItIs(project), place);
   const solution = await engine.solve(setting, 'full', () => {});
   const loudspeakers = setting.loudspeakers.filter((l) => letters.includes(l.letter));
@@ -97,10 +99,14 @@ async function impulse(project, letters, place, rate, rattle) {
   const around = { ...mic.QUIET, seed, noiseDb: -100, rattle };
   const take = { loudspeakers, sweep: null, around, rate, seed: 1 };
   const { samples } = await simulated(setting, 'refused' in solution ? null : solution, take);
-  const most = samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0);
-  return rounded(
-    samples.slice(0, Math.round((rattle === null ? 0.85 : 1.25) * rate)).map((v) => (0.7 * v) / Math.max(1, most)),
-  );
+  const most =
+    like ??
+    Math.max(
+      1,
+      samples.reduce((m, v) => Math.max(m, Math.abs(v)), 0),
+    );
+  loudest = most;
+  return rounded(samples.slice(0, Math.round((rattle === null ? 0.85 : 1.25) * rate)).map((v) => (0.7 * v) / most));
 }
 /** The room at rest before such a take: what the sweep stands over, as the microphone hands it out. */
 function rest(rate, seconds, around) {
@@ -112,8 +118,8 @@ function keep(samples, rate) {
   return hash;
 }
 
-async function taken(project, letters, place, rate, rattle = null) {
-  const audio = keep(await impulse(project, letters, place, rate, rattle), rate);
+async function taken(project, letters, place, rate, rattle = null, like = null) {
+  const audio = keep(await impulse(project, letters, place, rate, rattle, like), rate);
   const quiet = keep(rest(rate, 0.5, { seed: 100 + seed, noiseDb: -72 }), rate);
   return { kind: 'impulse', audio, rate, quiet, sweep: { from: 20, to: 20000, seconds: 10 }, took: TOOK };
 }
@@ -163,6 +169,8 @@ project = edited(project, {
   },
 });
 const setting = settingOf(now);
+/** What the pair at the seat was divided by. */
+let seatLevel = null;
 for (const [i, back] of [-0.6, -0.3, 0, 0.3, 0.6].entries()) {
   const [x, y] = setting.frame.toSurvey([setting.head[0], setting.head[1] + back]);
   const place = { x: Number(x.toFixed(3)), y: Number(y.toFixed(3)), z: setting.head[2] };
@@ -172,7 +180,18 @@ for (const [i, back] of [-0.6, -0.3, 0, 0.3, 0.6].entries()) {
     loudspeakers: ['L', 'R'],
     place: { name: back === 0 ? 'Seat' : `${cm} cm ${back < 0 ? 'forward' : 'back'}`, at: place },
   });
+  if (back === 0) seatLevel = loudest;
 }
+// The subwoofer alone and with the pair, at one level with the walk: how they meet is found of the three.
+const seat = project.measured.list.find((m) => m.title === 'Walk, at the seat').place;
+for (const [minute, letters, title] of [
+  [40, ['W'], 'Subwoofer alone, at the seat'],
+  [44, ['L', 'R', 'W'], 'Pair and subwoofer, at the seat'],
+])
+  put(now, `2026-11-08T10:${minute}:00Z`, title, await taken(now, letters, seat.at, 24000, null, seatLevel), {
+    loudspeakers: letters,
+    place: seat,
+  });
 const atRest = keep(rest(24000, 1.8, { seed: 40, noiseDb: -76, hum: 50 }), 24000);
 put(
   now,

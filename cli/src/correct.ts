@@ -1,4 +1,4 @@
-/** `tawny correct`: what an equaliser may still do at the places recordings were taken at. */
+/** `tawny correct`: what an equaliser may still do at the places recordings were taken at. `tawny meet`: how a subwoofer meets the loudspeakers. */
 import { readFileSync } from 'node:fs';
 import { bellsCsv, sectionsCsv } from '@tawny/core/studies/correct/taken';
 import { readWav } from '@tawny/core/formats/wav';
@@ -6,18 +6,50 @@ import { fixed } from '@tawny/core/quantities/format';
 import { type Correcting, correctedAt, type MeasuredPlace } from '@tawny/core/studies/correct/places';
 import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard } from '@tawny/core/studies/listen/read';
-import { correctionSentence, leftSentence } from '@tawny/core/words/listen/correct';
+import type { Sweep } from '@tawny/core/signal/played/sweep';
+import type { Meeting } from '@tawny/core/studies/correct/meet';
+import { meetingOf, type MeetTake } from '@tawny/core/studies/correct/meetPlaces';
+import { correctionSentence, layInSentence, leftSentence, meetingSentence } from '@tawny/core/words/listen/correct';
 import { ListenError } from './listen';
+
+/** The response a file holds. Throws ListenError where there is none. */
+function responseIn(file: string, sweep: Sweep | null = null) {
+  const read = readWav(readFileSync(file));
+  if (!read.ok) throw new ListenError(`${file}: ${read.message}`);
+  const { channels, rate, fullScale, shortened } = read.wav;
+  const heard = hear({ samples: channels[0]!, rate, fullScale, shortened, channels: channels.length }, sweep);
+  const { onset } = heard;
+  if (onset === null) throw new ListenError(`${file}: expected a sweep or an impulse response, found none`);
+  return { ...heard, onset };
+}
+
+/** Files by threes: loudspeakers alone, subwoofer alone, both together; three for every place. `sweep`: that was played; null: it is found, which of a subwoofer alone it seldom is. */
+export function meetingIn(files: readonly string[], sweep: Sweep | null): Meeting {
+  if (files.length % 3 !== 0)
+    throw new ListenError(
+      `expected three files for every place (the loudspeakers, the subwoofer, both together), found ${files.length}`,
+    );
+  const take = (file: string): MeetTake => {
+    const { samples, rate, onset } = responseIn(file, sweep);
+    return { samples, rate, onset, own: null };
+  };
+  return meetingOf(
+    Array.from({ length: files.length / 3 }, (_, i) => {
+      const [mains, sub, together] = files.slice(3 * i, 3 * i + 3) as [string, string, string];
+      return { title: together, mains: take(mains), sub: take(sub), together: take(together) };
+    }),
+  );
+}
+
+export const meetingText = (m: Meeting): string =>
+  [meetingSentence(m), ...m.found.map((p) => `  ${layInSentence(p)}`)].join('\n');
 
 export function correctionOf(files: readonly string[], boosts: boolean): Correcting {
   const places = files.map((file): MeasuredPlace => {
-    const read = readWav(readFileSync(file));
-    if (!read.ok) throw new ListenError(`${file}: ${read.message}`);
-    const { channels, rate, fullScale, shortened } = read.wav;
-    const heard = hear({ samples: channels[0]!, rate, fullScale, shortened, channels: channels.length }, null);
-    if (heard.onset === null) throw new ListenError(`${file}: expected a sweep or an impulse response, found none`);
+    const heard = responseIn(file);
+    const { samples, rate, onset } = heard;
     const rings = readHeard(heard).impulse?.ringing.rings ?? [];
-    return { title: file, own: null, of: { samples: heard.samples, rate, onset: heard.onset, rings } };
+    return { title: file, own: null, of: { samples, rate, onset, rings } };
   });
   try {
     return correctedAt(places, boosts);

@@ -79,6 +79,43 @@ describe('listen and simulate', () => {
     );
   });
 
+  test('files of one place speak for each other: what left and right do together is measured against each alone', async () => {
+    const [left, right, both] = [
+      await simulated('left.wav', '--loudspeaker', 'left', '--impulse'),
+      await simulated('right.wav', '--loudspeaker', 'right', '--impulse'),
+      await simulated('both.wav', '--loudspeaker', 'left+right', '--impulse'),
+    ];
+    interface Told {
+      causes: { explanations: { evidence: string[] }[] }[];
+    }
+    const told = (await heard(`L=${left}`, `R=${right}`, `L+R=${both}`, '--causes')) as unknown as Told[];
+    const evidence = (one: Told) => one.causes.flatMap((c) => c.explanations.flatMap((e) => e.evidence));
+    const spoken = told.map((one) => evidence(one).some((e) => e.startsWith('together over the louder one alone')));
+    expect(spoken).toEqual([false, false, true]);
+    expect((await tawny('listen', cabin, `X=${left}`, '--causes')).err).toMatch(
+      /--loudspeaker: expected one of .* found "X"/,
+    );
+  });
+
+  test('how two meet is found from each alone and both; three files for every place', async () => {
+    const takes = ['left', 'right', 'left+right'].map((who) =>
+      simulated(`meet-${who}.wav`, '--loudspeaker', who, '--sweep', '20,20000,2'),
+    );
+    const [mains, sub, together] = await Promise.all(takes);
+    const { status, out } = await tawny('meet', mains!, sub!, together!, '--sweep', '20,20000,2');
+    expect([status, out]).toEqual([
+      0,
+      expect.stringMatching(/swing .*\n {2}.*together|the sum is known to ± 0\.\d dB\.$/),
+    ]);
+    const { found } = JSON.parse((await tawny('meet', mains!, sub!, together!, '--json')).out) as {
+      found: { told: boolean; inverted: boolean; missDb: number }[];
+    };
+    expect(found).toEqual([expect.objectContaining({ told: true, inverted: false })]);
+    expect((await tawny('meet', mains!, sub!, together!, mains!)).err).toMatch(
+      /expected three files for every place .* found 4/,
+    );
+  });
+
   test('the same seed gives the same bytes; clipping is counted; a calibration is taken off', async () => {
     const [a, b] = [
       await simulated('a.wav', '--seed', '7', '--noise', '-60', '--clip'),

@@ -12,7 +12,9 @@ import type { Samples } from '@tawny/core/signal/fourier';
 import { speechIndex } from '@tawny/core/signal/speech';
 import type { Sweep } from '@tawny/core/signal/played/sweep';
 import { type ExplainAsk, explained, measuredImpulse } from '@tawny/core/studies/causes/explained';
-import type { Explained } from '@tawny/core/studies/causes/types';
+import { soundingOf } from '@tawny/core/document/soundingRoom';
+import { oppositeOf } from '@tawny/core/studies/causes/beside';
+import type { Companion, Explained } from '@tawny/core/studies/causes/types';
 import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
 import { hearingSetting } from '@tawny/core/studies/listen/room';
@@ -66,17 +68,51 @@ export function listenTo(file: string, bytes: Uint8Array, c: number, options: Li
   return readFile(file, bytes, c, options).told;
 }
 
-/** The same, with what stands out of it and what caused that, in the room of a project: `causes` of the answer. */
-export async function explainFile(
-  file: string,
-  bytes: Uint8Array,
+/** A recording to explain: its file, and the loudspeakers that played. */
+export interface Given {
+  file: string;
+  played: readonly PlacedLoudspeaker[];
+}
+
+/** "L=left.wav", "L+W=both.wav": a file with the loudspeakers that played, by letter or id; without them `played`. Throws ListenError for one that is not there. */
+export function givenOf(text: string, all: readonly PlacedLoudspeaker[], played: readonly PlacedLoudspeaker[]): Given {
+  const [, names, file] = /^(?:([^=/\\]{1,80})=)?(.*)$/.exec(text)!;
+  return { file: file!, played: names === undefined ? played : loudspeakersOf(all, names) };
+}
+
+/** The same of files of one room and place, with what stands out of each and what caused that: `causes` of the answer. Those from fewer loudspeakers, or from the one opposite, speak along. */
+export async function explainFiles(
+  list: readonly (Given & { bytes: Uint8Array })[],
   options: ListenOptions,
-  { setting, solution, played }: Pick<ExplainAsk, 'setting' | 'solution' | 'played'>,
+  { setting, solution }: Pick<ExplainAsk, 'setting' | 'solution'>,
 ) {
-  const { heard, reading, told } = readFile(file, bytes, setting.c, options);
-  const measured = measuredImpulse(heard, reading, options.calibration);
-  const list = await explained({ setting, solution, played, measured });
-  return { ...told, causes: list.map(causesRow) };
+  const room = soundingOf(setting.project);
+  const reads = list.map(({ file, bytes, played }) => {
+    const { heard, reading, told } = readFile(file, bytes, setting.c, options);
+    return {
+      told,
+      played,
+      letters: played.map((l) => l.letter),
+      own: measuredImpulse(heard, reading, options.calibration),
+    };
+  });
+  const companions = reads.map(({ told, letters, own: { levels, gated, arrivals } }): Companion => ({
+    ...{ title: told.file, letters, levels, gated, arrivals },
+  }));
+  const out = [];
+  for (const [i, { told, played, letters, own }] of reads.entries()) {
+    const opposite = letters.length === 1 ? oppositeOf(room, letters[0]!) : null;
+    const beside = {
+      ...{ letters, before: null },
+      parts: companions.filter(
+        (c, k) => k !== i && c.letters.length < letters.length && c.letters.every((l) => letters.includes(l)),
+      ),
+      twin: companions.find((c) => c.letters.length === 1 && c.letters[0] === opposite) ?? null,
+    };
+    const causes = await explained({ setting, solution, played, measured: { ...own, beside }, before: null });
+    out.push({ ...told, causes: causes.map(causesRow) });
+  }
+  return out;
 }
 
 const causesRow = ({ finding: { kind, f, delay, sizeDb, sure, decay }, explanations, moves }: Explained) => ({
@@ -195,6 +231,10 @@ export function loudspeakerOf(all: readonly PlacedLoudspeaker[], name: string): 
   throw new ListenError(`--loudspeaker: expected one of ${all.map((l) => l.id).join(', ')}, found "${name}"`);
 }
 
+/** The loudspeakers of ids or letters with a plus between them. Throws ListenError when one is not there. */
+export const loudspeakersOf = (all: readonly PlacedLoudspeaker[], names: string): PlacedLoudspeaker[] =>
+  names.split('+').map((name) => loudspeakerOf(all, name));
+
 export interface SimulateOptions {
   loudspeaker: string;
   at: string;
@@ -209,7 +249,7 @@ export async function explainingRoom(
 ): Promise<Pick<ExplainAsk, 'setting' | 'solution' | 'played'>> {
   const setting = hearingSetting(project, placeOf(at));
   const all = setting.loudspeakers;
-  const played = loudspeaker === null ? all.filter((l) => l.role !== 'sub') : [loudspeakerOf(all, loudspeaker)];
+  const played = loudspeaker === null ? all.filter((l) => l.role !== 'sub') : loudspeakersOf(all, loudspeaker);
   const solution = await createWaveEngine(loadLinalg).solve(setting, 'full', () => {});
   return { setting, played, solution: 'refused' in solution ? null : solution };
 }
@@ -229,7 +269,7 @@ export async function simulate(
 ): Promise<Samples> {
   const setting = hearingSetting(project, placeOf(at));
   const all = settingOf(project).loudspeakers;
-  const playing = loudspeaker === 'all' ? all : [loudspeakerOf(all, loudspeaker)];
+  const playing = loudspeaker === 'all' ? all : loudspeakersOf(all, loudspeaker);
   const solution = await createWaveEngine(loadLinalg).solve(setting, 'full', () => {});
   const take = { loudspeakers: playing, sweep, around };
   return (await simulated(setting, 'refused' in solution ? null : solution, take)).samples;

@@ -15,20 +15,21 @@ import { hangOf, hangText } from './hang';
 import {
   calibrationOf,
   ListenError,
-  explainFile,
+  explainFiles,
+  givenOf,
   explainingRoom,
   type Listened,
   listenText,
   listenTo,
   tableIn,
   tableKindOf,
-  loudspeakerOf,
+  loudspeakersOf,
   simulate,
   surroundingsOf,
   sweepOf,
   wavBytes,
 } from './listen';
-import { correctionCsv, correctionOf, correctionRow, correctionText, rateOf } from './correct';
+import { correctionCsv, correctionOf, correctionRow, correctionText, meetingIn, meetingText, rateOf } from './correct';
 import { fitOf, fitRow, fitText } from './fit';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
@@ -37,10 +38,11 @@ export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
-  tawny listen PROJECT FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--causes [--at seat|X,Y,Z]] [--json]  what is in recordings (WAV), or in tables; with --causes what stands out and why
+  tawny listen PROJECT [LETTER[+LETTER]=]FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--causes [--at seat|X,Y,Z]] [--json]  what is in recordings (WAV), or in tables; with --causes what stands out and why: files of one place, each with the loudspeakers that played, speak for each other
   tawny fit PROJECT [LETTER=FILE…] [--json]  what the room teaches, from what the project has measured and from more recordings (WAV) of it as it is
   tawny correct FILE… [--boosts] [--rate HZ] [--json | --csv]  what an equaliser may still do at all these places (WAV); with --rate second-order coefficients
-  tawny simulate PROJECT --loudspeaker ID --at seat|x,y,z --out FILE.wav [--impulse | --sweep F1,F2,SECONDS]
+  tawny meet MAINS SUB TOGETHER… [--sweep F1,F2,SECONDS] [--json]  delay, polarity and level of a subwoofer, from takes (WAV) of the loudspeakers alone, the subwoofer alone and both at one level; three for every place
+  tawny simulate PROJECT --loudspeaker ID[+ID]|all --at seat|x,y,z --out FILE.wav [--impulse | --sweep F1,F2,SECONDS]
                  [--seed N] [--noise DB] [--hum F] [--rattle F] [--clip]  what a microphone would hear in the room; noise re full scale, as -70
   tawny check PROJECT               exit 0 when the file is a valid project, 2 when not, with the reasons
   tawny calc TOPIC --cases FILE     answers {cases:[{id,input}]} with {results:[{id,output}|{id,error}]}
@@ -127,8 +129,9 @@ async function listen(args: readonly string[], streams: Streams): Promise<number
   const [file, ...recordings] = positionals as [string, ...string[]];
   const read = readProject(file);
   if (!read.ok) return explain(file, read.problems, streams);
-  const { c, loudspeakers } = settingOf(read.project);
-  if (values.loudspeaker !== undefined) loudspeakerOf(loudspeakers, values.loudspeaker);
+  const { project } = read;
+  const { c, loudspeakers } = settingOf(project);
+  if (values.loudspeaker !== undefined) loudspeakersOf(loudspeakers, values.loudspeaker);
   const sweep = values.sweep === undefined ? null : sweepOf(values.sweep);
   const calibration =
     values.calibration === undefined
@@ -136,19 +139,22 @@ async function listen(args: readonly string[], streams: Streams): Promise<number
       : calibrationOf(values.calibration, readFileSync(place(values.calibration), 'utf8'));
   const holds = values.holds === undefined ? null : tableKindOf(values.holds);
   const { loudspeaker = null, at = 'seat' } = values;
-  const room = values.causes && !holds ? await explainingRoom(read.project, { loudspeaker, at }) : null;
-  const list: Listened[] = [];
-  for (const name of recordings) {
-    const bytes = () => readFileSync(place(name));
-    const options = { sweep, calibration };
-    const told = holds
+  const options = { sweep, calibration };
+  const told = (text: string) => {
+    const { file: name } = givenOf(text, loudspeakers, []);
+    return holds
       ? tableIn(name, readFileSync(place(name), 'utf8'), holds, calibration)
-      : room
-        ? await explainFile(name, bytes(), options, room)
-        : listenTo(name, bytes(), c, options);
-    list.push({ ...told, ...(loudspeaker === null ? {} : { loudspeaker }) });
+      : listenTo(name, readFileSync(place(name)), c, options);
+  };
+  const said = loudspeaker === null ? {} : { loudspeaker };
+  const list: Listened[] = values.causes && !holds ? await explainedFiles() : recordings.map(told);
+  async function explainedFiles(): Promise<Listened[]> {
+    const room = await explainingRoom(project, { loudspeaker, at });
+    const given = recordings.map((text) => givenOf(text, room.setting.loudspeakers, room.played));
+    const files = given.map((g) => ({ ...g, bytes: readFileSync(place(g.file)) }));
+    return explainFiles(files, options, room);
   }
-  streams.out(values.json ? JSON.stringify(list) : listenText(list));
+  streams.out(values.json ? JSON.stringify(list.map((l) => ({ ...l, ...said }))) : listenText(list));
   return OK;
 }
 
@@ -253,6 +259,13 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
               ? correctionCsv(found, rate).trimEnd()
               : correctionText(found),
         );
+        return OK;
+      }
+      case 'meet': {
+        const { positionals, values } = parsed(rest, 3, 'more', 'sweep', 'json');
+        const sweep = values.sweep === undefined ? null : sweepOf(values.sweep);
+        const found = meetingIn(positionals.map(place), sweep);
+        streams.out(values.json ? JSON.stringify(found, null, 2) : meetingText(found));
         return OK;
       }
       case 'simulate':

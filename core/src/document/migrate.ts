@@ -156,6 +156,8 @@ const STEPS: Record<number, (old: Json) => Json> = {
     measured: isObject(old.measured) ? { ...old.measured, verdicts: [] } : old.measured,
     learned: null,
   }),
+  // Version 13 knew fewer kinds of what stands out.
+  13: (old) => ({ ...old, version: 14 }),
 };
 
 function treatmentOfVersion5(): Json {

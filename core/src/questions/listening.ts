@@ -10,13 +10,18 @@ import { readResponseText } from '../formats/responseText';
 import { readWav } from '../formats/wav';
 import type { Linalg } from '../numerics/linalg/types';
 import type { Ring } from '../signal/modes/ringing';
+import { arrivalsOf } from '../signal/arrivals';
 import { clippedSamples, onsetOf } from '../signal/onset';
 import { averageAligned, type Sweep } from '../signal/played/sweep';
 import { waveModes } from '../studies/bass/answer';
 import type { PredictedMode } from '../studies/listen/beside';
 import { type Correcting, correctedAt, type MeasuredPlace } from '../studies/correct/places';
-import { explained } from '../studies/causes/explained';
-import type { Explained, Measured } from '../studies/causes/types';
+import type { Meeting } from '../studies/correct/meet';
+import { meetingOf, type MeetTake, type MeetTakes } from '../studies/correct/meetPlaces';
+import { explained, playedOf } from '../studies/causes/explained';
+import type { Readings } from '../studies/causes/measured';
+import type { Companion, Companions, Explained } from '../studies/causes/types';
+import type { Changed } from '../studies/listen/compare';
 import { fitOfReading, fitOfTable } from '../studies/fit/measurement';
 import { fitted } from '../studies/fit/study';
 import type { FitMeasurement, FitResult } from '../studies/fit/types';
@@ -69,10 +74,13 @@ export type ListenTask =
       rate: number;
       own: Points | null;
       /** What was read of it. */
-      read: Omit<Measured, 'levels' | 'gated'>;
+      read: Readings;
+      beside: BesideParts;
     }
   /** What an equaliser may still do, from places that were measured. */
   | { task: 'correct'; places: CorrectPart[]; boosts: boolean }
+  /** How a subwoofer meets the loudspeakers, from takes of each alone and of both together. */
+  | { task: 'meet'; places: MeetParts[] }
   /** What the room has taught: samples of each that was read, or a table. */
   | { task: 'fit'; project: Project; measurements: FitPart[] }
   | {
@@ -84,12 +92,39 @@ export type ListenTask =
       around: Surroundings;
     };
 
+/** Another measurement, beside the one in question. */
+export interface BesidePart {
+  title: string;
+  letters: string[];
+  bytes: ArrayBuffer;
+  rate: number;
+  own: Points | null;
+}
+/** What {@link Companions} are made of; the room of the one before is a key, as its own. */
+export interface BesideParts {
+  parts: BesidePart[];
+  twin: BesidePart | null;
+  before: (BesidePart & { room: string; place: Place | null; changed: Changed[] }) | null;
+}
+
+function companionOf({ title, letters, bytes, rate, own }: BesidePart): Companion {
+  const samples = new Float32Array(bytes);
+  const arrivals = arrivalsOf(samples, rate)?.list ?? [];
+  return { title, letters, arrivals, ...levelsOfImpulse({ samples, rate, onset: onsetOf(samples) }, own) };
+}
+const companionsOf = (letters: readonly string[], { parts, twin, before }: BesideParts): Companions => ({
+  letters,
+  parts: parts.map(companionOf),
+  twin: twin && companionOf(twin),
+  before: before && { ...companionOf(before), changed: before.changed },
+});
+
 /** A measurement with what a fit wants of it. */
 export interface FitPart {
   measurement: Measurement;
   own: Points | null;
   /** null: a table. */
-  read: { bytes: ArrayBuffer; rate: number; readings: Omit<Measured, 'levels' | 'gated'> } | null;
+  read: { bytes: ArrayBuffer; rate: number; readings: Readings } | null;
 }
 
 /** A place an equaliser is to help at: samples with what rings in them, or a table. */
@@ -98,6 +133,29 @@ export interface CorrectPart {
   own: Points | null;
   of: { bytes: ArrayBuffer; rate: number; rings: readonly Ring[] } | Table<'response'>;
 }
+/** Samples of one take of three. */
+export interface MeetPart {
+  bytes: ArrayBuffer;
+  rate: number;
+  own: Points | null;
+}
+export interface MeetParts {
+  title: string;
+  mains: MeetPart;
+  sub: MeetPart;
+  together: MeetPart;
+}
+/** As the study takes it; null: nothing stands out of its noise. */
+function meetTake({ bytes, rate, own }: MeetPart): MeetTake | null {
+  const samples = new Float32Array(bytes);
+  const onset = onsetOf(samples);
+  return onset === null ? null : { samples, rate, onset, own };
+}
+function meetTakes({ title, ...parts }: MeetParts): MeetTakes[] {
+  const [mains, sub, together] = [meetTake(parts.mains), meetTake(parts.sub), meetTake(parts.together)];
+  return mains && sub && together ? [{ title, mains, sub, together }] : [];
+}
+
 /** As the study takes it. */
 const heardPlace = ({ title, own, of }: CorrectPart): MeasuredPlace => {
   if (!('bytes' in of)) return { title, own, of };
@@ -132,6 +190,7 @@ export type ListenOutcome =
   | { ok: true; causes: Explained[] }
   | { ok: true; fit: FitResult }
   | { ok: true; correction: Correcting }
+  | { ok: true; meeting: Meeting | null }
   | { ok: false; message: string };
 
 /** What a text file is said to hold. */
@@ -213,6 +272,31 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
     const take = await simulated(setting, solved, { loudspeakers, sweep, around }, (p) => progress(0.5 + 0.3 * p));
     return listened(hear({ ...take, fullScale: 1 }, take.sweep), (p) => progress(0.8 + 0.2 * p));
   }
+  /** A room of the project as it was measured, with its waves. */
+  async function measuredRoom(project: Project, room: string, place: Place | null, progress: (part: number) => void) {
+    const kept = project.measured.rooms[room];
+    if (!kept) return null;
+    const setting = hearingSetting(inMeasuredRoom(project, kept), place);
+    const solution = await engine.solve(setting, 'full', progress);
+    return { setting, solution: 'refused' in solution ? null : solution };
+  }
+  async function causes(
+    { project, room, place, loudspeakers, bytes, rate, own, read, beside }: Extract<ListenTask, { task: 'causes' }>,
+    progress: (part: number) => void,
+  ): Promise<ListenOutcome> {
+    const earlier = beside.before;
+    const before = earlier && (await measuredRoom(project, earlier.room, earlier.place, (p) => progress(0.2 * p)));
+    const now = await measuredRoom(project, room, place, (p) => progress(0.2 + 0.3 * p));
+    if (!now) return { ok: true, causes: [] };
+    const samples = new Float32Array(bytes);
+    const levels = levelsOfImpulse({ samples, rate, onset: onsetOf(samples) }, own);
+    const measured = { ...levels, ...read, beside: companionsOf(loudspeakers, beside) };
+    const played = playedOf(now.setting, loudspeakers);
+    return {
+      ok: true,
+      causes: await explained({ ...now, played, measured, before }, (p) => progress(0.5 + 0.5 * p)),
+    };
+  }
   return async (task, progress) => {
     switch (task.task) {
       case 'file': {
@@ -254,31 +338,13 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
         return { ok: true, curves: responseCurves(heard, window, fraction, own) };
       }
       case 'modes': {
-        const kept = task.project.measured.rooms[task.room];
-        if (!kept) return { ok: true, modes: [] };
-        const setting = hearingSetting(inMeasuredRoom(task.project, kept), task.place);
-        const solution = await engine.solve(setting, 'full', progress);
-        const modes = 'refused' in solution ? [] : waveModes(setting, solution);
+        const room = await measuredRoom(task.project, task.room, task.place, progress);
+        const modes = room?.solution ? waveModes(room.setting, room.solution) : [];
         // The even pressure is none.
         return { ok: true, modes: modes.slice(1).map(({ f, time, head }) => ({ f, time, head })) };
       }
-      case 'causes': {
-        const kept = task.project.measured.rooms[task.room];
-        if (!kept) return { ok: true, causes: [] };
-        const setting = hearingSetting(inMeasuredRoom(task.project, kept), task.place);
-        const solution = await engine.solve(setting, 'full', (p) => progress(0.5 * p));
-        const samples = new Float32Array(task.bytes);
-        const levels = levelsOfImpulse({ samples, rate: task.rate, onset: onsetOf(samples) }, task.own);
-        const causes = await explained(
-          {
-            ...{ setting, solution: 'refused' in solution ? null : solution },
-            played: setting.loudspeakers.filter((l) => task.loudspeakers.includes(l.letter)),
-            measured: { ...levels, ...task.read },
-          },
-          (p) => progress(0.5 + 0.5 * p),
-        );
-        return { ok: true, causes };
-      }
+      case 'causes':
+        return causes(task, progress);
       case 'correct':
         try {
           return { ok: true, correction: correctedAt(task.places.map(heardPlace), task.boosts) };
@@ -286,6 +352,10 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
           if (!(error instanceof RangeError)) throw error;
           return { ok: false, message: 'the places share too little of the range from 25 to 300 Hz' };
         }
+      case 'meet': {
+        const places = task.places.flatMap(meetTakes);
+        return { ok: true, meeting: places.length > 0 ? meetingOf(places) : null };
+      }
       case 'fit': {
         const measurements = task.measurements.flatMap((part) => fitPart(part) ?? []);
         return { ok: true, fit: await fitted({ project: task.project, measurements }, engine, load, progress) };

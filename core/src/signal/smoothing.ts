@@ -58,3 +58,15 @@ export function powerMeans(f: ArrayLike<number>, db: ArrayLike<number>): (at: nu
     return 10 * log10(max(1e-40, (upTo(f1) - upTo(f0)) / (f1 - f0)));
   };
 }
+
+/** Mean of power between two frequencies along their logarithm, dB; null where the curve does not reach or has a gap. */
+export function meanBetween(f: readonly number[], db: ArrayLike<number>, from: number, to: number): number | null {
+  let [sum, count] = [0, 0];
+  for (let i = 0; i < f.length; i++) {
+    if (f[i]! < from || f[i]! > to) continue;
+    if (!Number.isFinite(db[i])) return null;
+    sum += 10 ** (db[i]! / 10);
+    count += 1;
+  }
+  return count > 0 ? 10 * log10(sum / count) : null;
+}

@@ -1,12 +1,24 @@
 /** Recordings of the open project: brought from files, heard by the simulated microphone, kept by content, read in a worker one after the other. */
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, toRaw } from 'vue';
-import type { Listened, ListenOutcome, ListenTask, TextFigures, TextKind } from '@tawny/core/questions/listening';
+import type {
+  BesidePart,
+  BesideParts,
+  MeetPart,
+  Listened,
+  ListenOutcome,
+  ListenTask,
+  TextFigures,
+  TextKind,
+} from '@tawny/core/questions/listening';
 import type { PredictedMode } from '@tawny/core/studies/listen/beside';
 import type { Table } from '@tawny/core/studies/listen/tables';
+import type { Beside } from '@tawny/core/studies/causes/beside';
 import { readingsOf } from '@tawny/core/studies/causes/measured';
 import type { Explained } from '@tawny/core/studies/causes/types';
 import type { Correcting } from '@tawny/core/studies/correct/places';
+import type { Meeting } from '@tawny/core/studies/correct/meet';
+import type { MeetGroup } from '@tawny/core/studies/correct/meetPlaces';
 import type { FitResult } from '@tawny/core/studies/fit/types';
 import type { Points } from '@tawny/core/signal/calibration';
 import type { ResponseCurves } from '@tawny/core/studies/listen/read';
@@ -85,6 +97,34 @@ function createRecordings(client = createStudyClient(startWorker)) {
       return null;
     }
   }
+  /** Samples of a measurement as a worker takes them; null: they are not in this browser. */
+  async function partOf({ holds }: Measurement, own: Points | null): Promise<MeetPart | null> {
+    const stored = isSound(holds) ? await samplesOf(holds.audio) : null;
+    return stored && isSound(holds)
+      ? { bytes: stored.bytes.slice(0), rate: holds.rate, own: structuredClone(toRaw(own)) }
+      : null;
+  }
+  /** Samples of measurements beside one; those that are not in this browser are left out. */
+  async function besideParts(
+    { parts, twin, before }: Beside,
+    own: (m: Measurement) => Points | null,
+  ): Promise<BesideParts> {
+    const besideOf = async (m: Measurement): Promise<BesidePart | null> => {
+      const part = await partOf(m, own(m));
+      return part && { ...part, title: m.title, letters: [...m.loudspeakers] };
+    };
+    const earlier = before && (await besideOf(before.measurement));
+    return {
+      parts: (await Promise.all(parts.map(besideOf))).filter((p) => p !== null),
+      twin: twin && (await besideOf(twin)),
+      before: earlier && {
+        ...earlier,
+        ...{ room: before.measurement.room, place: plainPlace(before.measurement) },
+        changed: structuredClone(toRaw(before.changed)),
+      },
+    };
+  }
+  const plainPlace = ({ place }: Measurement) => place.at && { ...place.at };
   const listenedTo = async (outcome: Promise<ListenOutcome | null>) => listened(await outcome);
 
   return {
@@ -153,26 +193,27 @@ function createRecordings(client = createStudyClient(startWorker)) {
       return outcome?.ok && 'curves' in outcome ? outcome.curves : null;
     },
     /** Modes predicted for the room a measurement was taken in; null where nobody wants them any more. */
-    async modes(
-      project: Project,
-      { room, place }: Measurement,
-      wanted: () => boolean,
-    ): Promise<PredictedMode[] | null> {
-      const task = (): ListenTask => ({ task: 'modes', project, room, place: place.at && { ...place.at } });
+    async modes(project: Project, m: Measurement, wanted: () => boolean): Promise<PredictedMode[] | null> {
+      const task = (): ListenTask => ({ task: 'modes', project, room: m.room, place: plainPlace(m) });
       const outcome = await run('Modes of its room', task, wanted);
       return outcome?.ok && 'modes' in outcome ? outcome.modes : null;
     },
     /** What stands out of a measurement that was read, and what caused it; null where nobody wants it any more. */
     async causes(
       project: Project,
-      { room, place, loudspeakers }: Measurement,
+      measurement: Measurement,
       heard: Listened,
-      own: Points | null,
+      { beside, calibrationOf }: { beside: Beside; calibrationOf: (m: Measurement) => Points | null },
       wanted: () => boolean,
     ): Promise<Explained[] | null> {
-      const task = (): ListenTask => ({
-        ...{ task: 'causes', project, room, place: place.at && { ...place.at }, loudspeakers: [...loudspeakers] },
-        ...{ bytes: heard.impulse ? heard.samples.slice().buffer : new ArrayBuffer(0), rate: heard.rate, own },
+      const task = async (): Promise<ListenTask> => ({
+        ...{ task: 'causes', project, room: measurement.room, place: plainPlace(measurement) },
+        loudspeakers: [...measurement.loudspeakers],
+        ...{ bytes: heard.impulse ? heard.samples.slice().buffer : new ArrayBuffer(0), rate: heard.rate },
+        ...{
+          own: structuredClone(toRaw(calibrationOf(measurement))),
+          beside: await besideParts(beside, calibrationOf),
+        },
         read: structuredClone(readingsOf(toRaw(heard))),
       });
       const outcome = await run('Causes', task, wanted);
@@ -219,6 +260,25 @@ function createRecordings(client = createStudyClient(startWorker)) {
         }));
       const outcome = await run('Correction', () => ({ task: 'correct', places: places(), boosts }), wanted);
       return outcome?.ok && 'correction' in outcome ? outcome.correction : null;
+    },
+    /** How a subwoofer meets the others where all three takes are in this browser; null where nobody wants it any more, or none is. */
+    async meet(
+      { places }: MeetGroup,
+      calibrationOf: (m: Measurement) => Points | null,
+      wanted: () => boolean,
+    ): Promise<Meeting | null> {
+      const task = async (): Promise<ListenTask> => {
+        const all = await Promise.all(
+          places.map(async ({ title, ...of }) => {
+            const takes = [of.mains, of.sub, of.together].map((m) => partOf(m, calibrationOf(m)));
+            const [mains, sub, together] = await Promise.all(takes);
+            return mains && sub && together ? [{ title, mains, sub, together }] : [];
+          }),
+        );
+        return { task: 'meet', places: all.flat() };
+      };
+      const outcome = await run('Subwoofer and loudspeakers', task, wanted);
+      return outcome?.ok && 'meeting' in outcome ? outcome.meeting : null;
     },
     /** Samples of a recording kept here. */
     samplesOf,

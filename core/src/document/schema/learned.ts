@@ -2,8 +2,11 @@
 import * as z from 'zod/mini';
 import { id, key, line, lines, within } from './basics';
 
-/** What can stand out of a measurement. `ring`: something that outlasts its neighbours; `arrival`: a strong early spike; `tone`: heard while nothing was played. */
-export const FINDING_KINDS = ['peak', 'dip', 'ring', 'arrival', 'tone'] as const;
+/**
+ * What can stand out of a measurement. `ring`: something that outlasts its neighbours; `arrival`: a strong early spike; `flutter`: what comes back again and
+ * again; `tone`, `step`: heard while nothing was played; `sides`: what the loudspeaker opposite does not do; `change`: what an earlier measurement did not.
+ */
+export const FINDING_KINDS = ['peak', 'dip', 'ring', 'arrival', 'flutter', 'sides', 'change', 'tone', 'step'] as const;
 
 /** Coefficients are learned by octave 63 … 8000; those of waves in the two lowest. */
 export const LEARNED_OCTAVES = 8;
@@ -65,7 +68,7 @@ export const verdict = z.strictObject({
   measurement: id,
   finding: z.strictObject({
     kind: z.enum(FINDING_KINDS),
-    /** Hz, or behind the direct sound, s; one of them. */
+    /** Hz, or behind the direct sound, s (the interval of a flutter; of a step when it comes); one of them. */
     f: z.nullable(within('pointHz')),
     delay: z.nullable(within('relative')),
     sizeDb: within('bandDb'),

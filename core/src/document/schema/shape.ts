@@ -37,7 +37,7 @@ export { DAYS, STEPS } from './buying';
 export { FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 13;
+export const VERSION = 14;
 
 /** Everything that sounds, or decides what does: what a measurement keeps of the room it was taken in. */
 const sounding = {

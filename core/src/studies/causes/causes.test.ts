@@ -1,10 +1,12 @@
 /** Findings and the weighing of causes on made-up figures; the same in rooms whose causes are known. */
 import { causeSentence, evidenceSentence, findingTitle, moveSentence } from '../../words/listen/causes';
 import { type Trial, trialOf } from '../../testing/heard/plantedRooms';
-import { extremesOf, findingsOf, normalBelow } from './findings';
+import { normalBelow } from '../../numerics/normal';
+import { extremesOf, findingsOf } from './findings';
 import { favours, weighed } from './likelihood';
 import { explain } from './study';
-import type { Believed, Finding, Measured } from './types';
+import { combOf } from './explain/reflection';
+import type { Believed, Companion, Companions, Finding, Measured } from './types';
 
 const f = Array.from({ length: 48 * 4 }, (_, i) => 20 * 2 ** (i / 48));
 const bump =
@@ -13,12 +15,13 @@ const bump =
     db * Math.exp(-0.5 * (Math.log2(v / at) / octaves) ** 2);
 const measured = (values: Partial<Measured> = {}): Measured => ({
   levels: { f, db: f.map((v) => bump(64, 9)(v) + bump(110, -14)(v)) },
-  ...{ gated: null, rings: [], rattles: [], arrivals: [], tones: [] },
+  ...{ gated: null, rings: [], rattles: [], arrivals: [], flutter: null, step: null, beside: null, tones: [] },
   octaves: [63, 125, 250].map((label) => ({ label, seconds: 0.5, rangeDb: 50 })),
   ...values,
 });
 const believed = (values: Partial<Believed> = {}): Believed => ({
-  ...{ modes: [], curve: null, reflections: [], c: 343 },
+  ...{ modes: [], curve: null, directDb: Array<number>(8).fill(0), reflections: [], c: 343 },
+  ...{ alone: [], facing: [], twin: null, before: null },
   ...values,
 });
 const of = (values: Partial<Finding>): Finding => ({
@@ -121,6 +124,144 @@ describe('causes', () => {
     expect(first(tone(50.1), believed()).cause).toMatchObject({ kind: 'mains', of: 50, order: 1 });
     expect(first(tone(150), believed(), rest).cause).toMatchObject({ kind: 'mains', of: 50, order: 3 });
     expect(first(tone(437), believed()).cause.kind).toBe('machine');
+  });
+
+  describe('loudspeakers together', () => {
+    const level = (db: number, at = 80, dip = 0): Companion['levels'] => ({
+      f,
+      db: f.map((v) => db + bump(at, dip)(v)),
+    });
+    const alone = (letters: string[], db: number): Companion => ({
+      ...{ title: letters.join(), letters, levels: level(db), gated: null, arrivals: [] },
+    });
+    const beside = (values: Partial<Companions>): Companions => ({
+      ...{ letters: ['L', 'R'], parts: [], twin: null, before: null },
+      ...values,
+    });
+    const dip = of({ kind: 'dip', f: 80, sizeDb: -14 });
+    const both = (parts: Companion[]) => measured({ levels: level(0, 80, -14), beside: beside({ parts }) });
+
+    test('a dip of both, where each alone gives more, is of the two against each other', () => {
+      const told = first(dip, believed(), both([alone(['L'], 0), alone(['R'], -1)]));
+      expect(told.cause).toMatchObject({ kind: 'against', of: ['L', 'R'], measured: true });
+      expect(told.probability).toBeGreaterThan(0.8);
+      expect(causeSentence(told.cause, 'metric')).toMatch(/^Measured one by one, the louder of them gives 14 dB more/);
+    });
+
+    test('where each alone has it too, it is not; and without both alone nothing is measured', () => {
+      const each = ['L', 'R'].map((l): Companion => ({ ...alone([l], -3), levels: level(-3, 80, -14) }));
+      const kinds = (m: Measured) => explain(dip, believed(), m).map((e) => e.cause.kind);
+      expect(kinds(both(each))).not.toContain('against');
+      expect(kinds(both([alone(['L'], 0)]))).not.toContain('against');
+    });
+
+    test('the room as it is drawn says so without them: alone each has no dip there', () => {
+      const curve = { f, db: f.map(bump(82, -16)) };
+      const flat = f.map(() => -2);
+      const drawn = believed({ curve, alone: ['L', 'R'].map((letter) => ({ letter, db: flat })) });
+      expect(first(dip, drawn).cause).toMatchObject({ kind: 'against', measured: false });
+      const same = believed({ curve, alone: ['L', 'R'].map((letter) => ({ letter, db: curve.db.map((v) => v - 4) })) });
+      expect(first(dip, same).cause.kind).toBe('cancel');
+    });
+  });
+
+  test('one surface heard from two loudspeakers is one cause', () => {
+    const octavesDb = Array<number>(8).fill(-6);
+    const twice = [0.004, 0.00402].map((delay) => ({ face: 'desk', delay, octavesDb }));
+    const told = explain(
+      of({ kind: 'arrival', f: null, delay: 0.004, sizeDb: -6 }),
+      believed({ reflections: twice }),
+      measured(),
+    );
+    expect(told.filter((e) => e.cause.kind === 'reflection')).toHaveLength(1);
+    expect(told[0]!.probability).toBeGreaterThan(0.85);
+  });
+
+  test('a comb speaks for the reflection that makes it: its depth follows from how loud it is', () => {
+    const wide = Array.from({ length: 48 * 9 }, (_, i) => 20 * 2 ** (i / 48));
+    const [a, delay] = [0.4, 0.003];
+    const db = wide.map((v) => 10 * Math.log10(1 + a * a + 2 * a * Math.cos(2 * Math.PI * v * delay)));
+    // 20/ln 10 · a of the first harmonic, less what 1/48 octave hides of it.
+    expect(combOf({ f: wide, db }, delay)).toBeCloseTo(8.686 * a, 0);
+    expect(combOf({ f: wide, db }, 0.0047)!).toBeLessThan(0.6);
+    expect(combOf({ f: wide, db }, 0.05)).toBeNull();
+  });
+
+  test('flutter by the distance of what faces each other, once or twice on the way there and back', () => {
+    const facing = [
+      { faces: ['left', 'right'] as const, apart: 3.3, alpha: [0.1, 0.1] as const },
+      { faces: ['floor', 'ceiling'] as const, apart: 2.4, alpha: [0.3, 0.1] as const },
+    ];
+    const again = (delay: number) => of({ kind: 'flutter', f: null, delay, sizeDb: 2 });
+    const cause = (delay: number) => first(again(delay), believed({ facing })).cause;
+    expect(cause(6.6 / 343)).toMatchObject({ faces: ['left', 'right'], half: false });
+    expect(cause(3.3 / 343)).toMatchObject({ faces: ['left', 'right'], half: true });
+    expect(cause(4.82 / 343)).toMatchObject({ faces: ['floor', 'ceiling'], half: false });
+    expect(cause(0.045).kind).toBe('else');
+  });
+
+  describe('beside another measurement', () => {
+    const wide = Array.from({ length: 48 * 10 }, (_, i) => 20 * 2 ** (i / 48));
+    const levels = (of: (v: number) => number) => ({ f: wide, db: wide.map(of) });
+    const other = (of: (v: number) => number, arrivals: Companion['arrivals'] = []): Companion => ({
+      ...{ title: 'other', letters: ['R'], levels: levels(of), gated: null, arrivals },
+    });
+    const taken = (own: (v: number) => number, companions: Partial<Companions>, arrivals: Measured['arrivals'] = []) =>
+      measured({
+        ...{ levels: levels(own), arrivals },
+        beside: { letters: ['L'], parts: [], twin: null, before: null, ...companions },
+      });
+    const sides = (m: Measured) => findingsOf(m).filter((x) => x.kind === 'sides' || x.kind === 'change');
+    const drawnAs = (of: (v: number) => number) => ({
+      ...{ curve: { f: wide.filter((v) => v < 250), db: wide.filter((v) => v < 250).map(of) } },
+      ...{ directDb: Array<number>(8).fill(0), reflections: [] },
+    });
+
+    test('a loudspeaker fed louder is louder everywhere, and alike', () => {
+      const m = taken(() => 2.4, { twin: other(() => 0) });
+      const [level, ...more] = sides(m);
+      expect([level!.sizeDb, more.length]).toEqual([expect.closeTo(2.4, 6), 0]);
+      const told = first(level!, believed({ ...drawnAs(() => 0), twin: drawnAs(() => 0) }), m);
+      expect(told.cause.kind).toBe('fed');
+    });
+
+    test('a side that the room as it is drawn treats otherwise is the room; one it does not is something else', () => {
+      const m = taken(bump(63, 14, 0.2), { twin: other(() => 0) });
+      const [low] = sides(m);
+      expect(low!.range![0]).toBeGreaterThan(40);
+      expect(low!.range![1]).toBeLessThan(100);
+      const drawn = { ...drawnAs(bump(64, 13, 0.2)), twin: drawnAs(() => 0) };
+      expect(first(low!, believed(drawn), m).cause).toMatchObject({ kind: 'asymmetry' });
+      expect(first(low!, believed({ ...drawnAs(() => 0), twin: drawnAs(() => 0) }), m).cause.kind).toBe('else');
+      expect(sides(taken(() => 0.4, { twin: other(() => 0) }))).toEqual([]);
+    });
+
+    test('what changed since is what was done where that would do it, and the microphone where its reflections moved', () => {
+      const changed = [{ what: 'pieces', recipe: 'Panel', before: 0, after: 4 }] as const;
+      const spots = [0.002, 0.0047, 0.0081].map((delay) => ({ delay, levelDb: -8 }));
+      const moved = spots.map((a) => ({ ...a, delay: a.delay + 0.00018 }));
+      const before = (arrivals: Companion['arrivals']) => ({ ...other(() => 0, arrivals), changed });
+      const m = taken(bump(63, -9, 0.2), { before: before(spots) }, spots);
+      const [low] = sides(m);
+      expect(low!.kind).toBe('change');
+      const told = first(low!, believed({ ...drawnAs(bump(63, -9, 0.2)), before: drawnAs(() => 0) }), m);
+      expect(told.cause).toMatchObject({ kind: 'done', changed });
+      expect(causeSentence(told.cause, 'metric')).toContain('Panel: 0, then 4.');
+      const off = taken(bump(63, -9, 0.2), { before: { ...before(moved), changed: [] } }, spots);
+      expect(first(sides(off)[0]!, believed(), off).cause.kind).toBe('stood');
+    });
+  });
+
+  test('a step at rest that ends within the take passes; one that stays is a machine', () => {
+    const step = (lasts: number | null) => measured({ step: { at: 1.2, byDb: 9, lasts } });
+    const cause = (m: Measured) =>
+      first(
+        findingsOf(m).find((x) => x.kind === 'step')!,
+        believed(),
+        m,
+      ).cause.kind;
+    expect(cause(step(0.8))).toBe('passing');
+    expect(cause(step(null))).toBe('machine');
   });
 
   test('in sentences, with figures found and meant', () => {

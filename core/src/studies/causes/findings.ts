@@ -1,5 +1,7 @@
 /** Peaks, dips, rings, early arrivals and tones that stand out of a measurement, each with how sure it is that it is there. */
+import { normalBelow } from '../../numerics/normal';
 import { smoothed } from '../bass/judge';
+import { differences } from './differences';
 import type { Finding, Measured } from './types';
 
 /** Peaks and dips are looked for between these, Hz: above, every reflection makes its own. */
@@ -21,15 +23,8 @@ const OUTLASTS = 1.25;
 const SAME_RING = 0.02;
 const EARLY = { from: 0.0004, to: 0.02, leastDb: -14 } as const;
 const LOUDEST_RINGS_DB = -30;
-
-/** Normal distribution, by the error function (M. Abramowitz, I. Stegun, 7.1.26, error 1.5e-7). */
-export function normalBelow(z: number): number {
-  const x = Math.abs(z) / Math.SQRT2;
-  const t = 1 / (1 + 0.3275911 * x);
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-  const erf = 1 - poly * Math.exp(-x * x);
-  return z < 0 ? 0.5 * (1 - erf) : 0.5 * (1 + erf);
-}
+/** A flutter that stands so many deviations out is as likely as not to be one: many intervals were looked at. */
+const FLUTTER = 5;
 
 export interface Extreme {
   f: number;
@@ -98,7 +93,7 @@ export function levelError(measured: Measured, f: number): number {
 
 /** `upTo`: peaks and dips are told no further than the room's waves are known, Hz. */
 export function findingsOf(measured: Measured, upTo: number = RANGE[1]): Finding[] {
-  const { levels, rings, rattles, arrivals, tones } = measured;
+  const { levels, rings, rattles, arrivals, tones, flutter, step, beside } = measured;
   const ringNear = (f: number) =>
     rings
       .filter((r) => Math.abs(r.f / f - 1) < SAME_RING)
@@ -133,7 +128,8 @@ export function findingsOf(measured: Measured, upTo: number = RANGE[1]): Finding
   });
   const alone = rattles.map(({ f, seconds }): Finding => ({
     ...{ kind: 'ring', f, fError: 1, delay: null, sizeDb: 0, range: [f - 2, f + 2] },
-    decay: { seconds, error: 0.2 * seconds },
+    // Near the noise its end is not heard.
+    decay: { seconds, error: 0.5 * seconds },
     sure: 0.95,
   }));
   const spikes = arrivals
@@ -152,5 +148,21 @@ export function findingsOf(measured: Measured, upTo: number = RANGE[1]): Finding
       ...{ kind: 'tone', f: t.f, fError: 0.3, delay: null, sizeDb: t.overDb, range: null, decay: null },
       sure: normalBelow((t.overDb - 10) / 2),
     }));
-  return [...shapes, ...outlasting, ...alone, ...spikes, ...rests];
+  const plain = { f: null, fError: 0, range: null, decay: null };
+  const again: Finding[] = flutter
+    ? [
+        {
+          ...plain,
+          kind: 'flutter',
+          delay: flutter.period,
+          sizeDb: flutter.byDb,
+          sure: normalBelow(flutter.score - FLUTTER),
+        },
+      ]
+    : [];
+  const steps: Finding[] = step ? [{ ...plain, kind: 'step', delay: step.at, sizeDb: step.byDb, sure: 0.98 }] : [];
+  const error = (f: number) => levelError(measured, f);
+  const sides = beside?.twin ? differences('sides', levels, beside.twin.levels, error) : [];
+  const changes = beside?.before ? differences('change', levels, beside.before.levels, error) : [];
+  return [...shapes, ...outlasting, ...alone, ...spikes, ...again, ...sides, ...changes, ...rests, ...steps];
 }

@@ -1,11 +1,14 @@
 /** What causes what stands out of a measurement, weighed from what the room as it is drawn would do. */
+import { against } from './explain/against';
+import { between } from './explain/between';
 import { boundaries } from './explain/boundary';
 import { adding, cancelling } from './explain/cancel';
 import { loudspeaker } from './explain/loudspeaker';
 import { modes } from './explain/mode';
 import { noise } from './explain/noise';
 import { reflections } from './explain/reflection';
-import { machine, mains, rattle } from './explain/things';
+import { asymmetry, done, fed, loudspeakersDiffer, stood } from './explain/sides';
+import { comings, machine, mains, rattle } from './explain/things';
 import { findingsOf } from './findings';
 import { weighed } from './likelihood';
 import type { Believed, Candidate, Explanation, Finding, FindingKind, Measured } from './types';
@@ -15,10 +18,14 @@ type Explain = (finding: Finding, believed: Believed, measured: Measured) => Can
 /** Who is asked about what. */
 const ASKED: Readonly<Record<FindingKind, readonly Explain[]>> = {
   peak: [modes, adding, (f, _, m) => loudspeaker(f, m), (f, _, m) => mains(f, m), (f, _, m) => noise(f, m)],
-  dip: [cancelling, boundaries, (f, _, m) => loudspeaker(f, m), (f, _, m) => noise(f, m)],
+  dip: [cancelling, against, boundaries, (f, _, m) => loudspeaker(f, m), (f, _, m) => noise(f, m)],
   ring: [modes, rattle, (f, _, m) => mains(f, m)],
   arrival: [reflections, (f, _, m) => loudspeaker(f, m)],
+  flutter: [between],
+  sides: [asymmetry, fed, loudspeakersDiffer],
+  change: [done, fed, stood, loudspeakersDiffer],
   tone: [(f, _, m) => mains(f, m), machine],
+  step: [comings],
 };
 
 export const explain = (finding: Finding, believed: Believed, measured: Measured): Explanation[] =>

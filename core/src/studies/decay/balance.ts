@@ -4,9 +4,15 @@ import { distance } from '../../geometry/vector';
 import type { PairAxis } from '../../physics/reverberation/decay';
 import { bandSurfaces, type MixPiece } from './curves';
 import type { DecayResult } from './types';
+
 import type { Setting, SettingFace } from '../../room/setting';
 import { directivityFactor } from '../../physics/loudspeakers/directivity';
 import type { Working } from '../types';
+
+/** What of a decay says what every surface takes. */
+export type Lined = Pick<DecayResult, 'octaves' | 'inputs' | 'panelAlpha' | 'mix'> & {
+  chosen: Pick<DecayResult['chosen'], 'counts'>;
+};
 
 export interface AxisBalance {
   axis: PairAxis;
@@ -75,7 +81,7 @@ export function axisBalance(result: DecayResult): AxisBalance[] {
 }
 
 /** Mean coefficient of a face with what hangs on it and is chosen for it, 500 Hz–4 kHz. */
-function faceMid(face: SettingFace, result: DecayResult, mix: readonly MixPiece[]): number {
+function faceMid(face: SettingFace, result: Lined, mix: readonly MixPiece[]): number {
   const room = result.inputs;
   const own = room.faces.filter((f) => f.id === face.id || (f.isPart && f.surface === face.surface));
   const ids = new Set(own.map((f) => f.id));
@@ -106,7 +112,10 @@ function facingArea(a: SettingFace, b: SettingFace, main: 0 | 1 | 2): number {
 }
 
 /** Pairs of bare parallel surfaces that face each other, barest first. */
-export function flutters(setting: Setting, result: DecayResult): Flutter[] {
+export const flutters = (setting: Setting, result: DecayResult): Flutter[] => facingPairs(setting, result, BARE);
+
+/** Pairs of parallel surfaces that face each other of which neither takes more than so much, barest first. */
+export function facingPairs(setting: Setting, result: Lined, most = 1): Flutter[] {
   const faces = setting.faces.filter((f) => f.area > LEAST_FACING);
   const normals = faces.map((f) => {
     const m = newell(f.vertices);
@@ -132,7 +141,7 @@ export function flutters(setting: Setting, result: DecayResult): Flutter[] {
       const main = n.reduce<0 | 1 | 2>((best, v, j) => (Math.abs(v) > Math.abs(n[best]) ? (j as 0 | 1 | 2) : best), 0);
       if (facingArea(a, b, main) < LEAST_FACING) return;
       const alpha: [number, number] = [midFor(a), midFor(b)];
-      if (alpha[0] > BARE || alpha[1] > BARE) return;
+      if (alpha[0] > most || alpha[1] > most) return;
       // A wall split on its own line is one plane: the parts that face each other over most of it speak for it.
       const offset = (f: SettingFace, normal: readonly number[]) =>
         normal.reduce((s, v, q) => s + v * f.vertices[0]![q]!, 0).toFixed(3);

@@ -4,7 +4,7 @@ import type { Points } from '../../signal/calibration';
 import { timeOf } from '../../signal/decay';
 import { OCTAVES } from '../../quantities/bands';
 import { bandsOf } from '../../signal/bandFilters';
-import type { Measured } from '../causes/types';
+import type { Readings } from '../causes/measured';
 import { tableCurves, tableDecay } from '../listen/tables';
 import type { FitMeasurement } from './types';
 
@@ -18,10 +18,7 @@ const told = ({ id, title, at, room, place, loudspeakers }: Told) => ({
 });
 
 /** One that was read from its samples. */
-export const fitOfReading = (
-  m: Told,
-  read: Omit<Measured, 'gated' | 'levels'> & Pick<Read, 'levels'>,
-): FitMeasurement => ({
+export const fitOfReading = (m: Told, read: Readings & Pick<Read, 'levels'>): FitMeasurement => ({
   ...told(m),
   rings: read.rings,
   rattles: read.rattles,

@@ -6,7 +6,7 @@ import { peakOf } from '../../signal/onset';
 import { type Sweep, sweepScale } from '../../signal/played/sweep';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
-const { PI, abs, ceil, cos, exp, log, log10, max, min, round } = Math;
+const { PI, abs, ceil, cos, exp, hypot, log, log10, max, min, round, sin } = Math;
 
 /** Above the room's modes, Hz. */
 const RATTLES = [150, 6000] as const;
@@ -16,9 +16,14 @@ const FALLEN_DB = -35;
 /** Stands over its surroundings by so much, dB, and lasts so many times the room's decay, at least so long, s. */
 const STANDS_OUT_DB = 20;
 const LASTS = 2;
-const LEAST_SECONDS = 0.5;
+const [LEAST_SECONDS, LONGEST] = [0.5, 6];
+/** Between the two windows its fall is read of, s. */
+const APART = 0.15;
+/** Above this a room's own modes lie so close that no single one stands out like that: there it may end with the room, Hz. */
+const CROWDED_HZ = 500;
+const LASTS_CROWDED = 0.7;
 
-function powerOf(x: ArrayLike<number>, rate: number, from: number): { power: Float64Array; bin: number } {
+function powerOf(x: ArrayLike<number>, rate: number, from: number) {
   const length = round(LATE_SECONDS * rate);
   const n = sizeFor(length);
   const part = Float64Array.from({ length }, (_, i) => (x[from + i] ?? 0) * (0.5 - 0.5 * cos((2 * PI * i) / length)));
@@ -27,6 +32,30 @@ function powerOf(x: ArrayLike<number>, rate: number, from: number): { power: Flo
     power: Float64Array.from({ length: n / 2 }, (_, k) => spectrum[2 * k]! ** 2 + spectrum[2 * k + 1]! ** 2),
     bin: rate / n,
   };
+}
+
+type Powers = ReturnType<typeof powerOf>;
+
+/** Lines that stand out of a spectrum by so much between two frequencies. */
+function linesOf({ power, bin }: Powers, from: number, to: number, overDb: number): number[] {
+  const found: number[] = [];
+  for (let k = ceil(from / bin); k * bin < to; k++) {
+    if (!(power[k]! > power[k - 1]! && power[k]! >= power[k + 1]!)) continue;
+    const reach = max(20, round(0.1 * k));
+    const around = { from: max(1, k - reach), to: min(power.length, k + reach) - 1, but: 5 };
+    if (standsOut(power, k, { ...around, ratio: 10 ** (overDb / 10) })) found.push(k * bin);
+  }
+  return found;
+}
+
+/** Time for 60 dB of a line, from two windows so many seconds apart; Infinity: it does not fall. */
+function fallOf(f: number, [first, second]: readonly [Powers, Powers], apart: number): number {
+  const at = ({ power, bin }: Powers) => {
+    const k = round(f / bin);
+    return power[k - 1]! + power[k]! + power[k + 1]!;
+  };
+  const fall = (10 * log10(at(first) / at(second))) / apart;
+  return fall > 0 ? 60 / fall : Infinity;
 }
 
 /** Long narrow rings above the modes: when the room has died away, they stand alone. */
@@ -40,24 +69,40 @@ export function rattlesOf(
   if (times.length === 0) return [];
   const typical = times.sort((a, b) => a - b)[times.length >> 1]!;
   const start = onset + round((-FALLEN_DB / 60) * typical * rate);
-  const later = start + round(0.15 * rate);
+  const later = start + round(APART * rate);
   if (later + LATE_SECONDS * rate > x.length) return [];
   const [first, second] = [powerOf(x, rate, start), powerOf(x, rate, later)];
-  const { power, bin } = second;
-  const found: { f: number; seconds: number }[] = [];
-  for (let k = ceil(RATTLES[0] / bin); k * bin < min(RATTLES[1], 0.45 * rate); k++) {
-    if (!(power[k]! > power[k - 1]! && power[k]! >= power[k + 1]!)) continue;
-    const reach = max(20, round(0.1 * k));
-    const around = { from: max(1, k - reach), to: min(power.length, k + reach) - 1, but: 5 };
-    if (!standsOut(power, k, { ...around, ratio: 10 ** (STANDS_OUT_DB / 10) })) continue;
-    // How fast it falls between both windows.
-    const at = (p: Float64Array) => p[k - 1]! + p[k]! + p[k + 1]!;
-    const fall = (10 * log10(at(first.power) / at(second.power))) / ((later - start) / rate);
-    const seconds = fall > 0 ? 60 / fall : Infinity;
+  return linesOf(second, RATTLES[0], min(RATTLES[1], 0.45 * rate), STANDS_OUT_DB).flatMap((f) => {
+    const seconds = fallOf(f, [first, second], APART);
+    const lasts = f > CROWDED_HZ ? LASTS_CROWDED : LASTS;
     // What does not fall is a tone of the noise.
-    if (seconds > max(LEAST_SECONDS, LASTS * typical) && seconds < 6) found.push({ f: k * bin, seconds });
-  }
-  return found;
+    return seconds > max(LEAST_SECONDS, lasts * typical) && seconds < LONGEST ? [{ f, seconds }] : [];
+  });
+}
+
+/** A tone of the room at rest that falls by so much from the first half of it to the second goes out: it was made to ring, dB. */
+const GOES_OUT_DB = 5;
+
+/** Tones of what was recorded behind a sweep that are no tones of the room: they fall while they are listened to. */
+export function goingOut(
+  quiet: ArrayLike<number>,
+  rate: number,
+  tones: readonly { f: number }[],
+): { f: number; seconds: number }[] {
+  const half = quiet.length >> 1;
+  const level = (f: number, from: number) => {
+    let [re, im] = [0, 0];
+    for (let i = 0; i < half; i++) {
+      const w = quiet[from + i]! * (0.5 - 0.5 * cos((2 * PI * i) / half));
+      re += w * cos((2 * PI * f * i) / rate);
+      im += w * sin((2 * PI * f * i) / rate);
+    }
+    return 20 * log10(hypot(re, im) + 1e-30);
+  };
+  return tones.flatMap(({ f }) => {
+    const fall = level(f, 0) - level(f, half);
+    return f > RATTLES[0] && fall > GOES_OUT_DB ? [{ f, seconds: (60 / fall) * (half / rate) }] : [];
+  });
 }
 
 /** A clock is told of when the direct sound comes so much later at the top than in the middle, s: an early reflection may do less. */

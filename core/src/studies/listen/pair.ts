@@ -3,6 +3,7 @@ import type { Air } from '../../air/air';
 import { type HelmholtzBox, helmholtzBox, openHoleTable } from '../../physics/absorbers/resonators';
 import { THIRD_BANDS } from '../../signal/bandFilters';
 import type { Arrivals } from '../../signal/arrivals';
+import { meanBetween } from '../../signal/smoothing';
 import { smoothed } from '../bass/judge';
 
 /** Levels over the same frequencies, dB. */
@@ -11,17 +12,7 @@ export interface Levels {
   finestDb: ArrayLike<number>;
 }
 
-/** Mean of power between two frequencies along their logarithm, dB; null where the curve does not reach. */
-function meanBetween({ grid, finestDb }: Levels, from: number, to: number): number | null {
-  let [sum, count] = [0, 0];
-  for (let i = 0; i < grid.length; i++) {
-    if (grid[i]! < from || grid[i]! > to) continue;
-    if (!Number.isFinite(finestDb[i])) return null;
-    sum += 10 ** (finestDb[i]! / 10);
-    count += 1;
-  }
-  return count > 0 ? 10 * Math.log10(sum / count) : null;
-}
+const meanOf = ({ grid, finestDb }: Levels, from: number, to: number) => meanBetween(grid, finestDb, from, to);
 
 export interface ClothLoss {
   thirds: { label: number; mid: number; lossDb: number }[];
@@ -43,7 +34,7 @@ const LEAST_LOSS = 0.2;
 export function clothLoss(without: Levels, covered: Levels, lowest: number, { rho, c }: Air): ClothLoss {
   const thirds = THIRD_BANDS.flatMap(({ label, mid, lower, upper }) => {
     if (lower < lowest) return [];
-    const [a, b] = [meanBetween(without, lower, upper), meanBetween(covered, lower, upper)];
+    const [a, b] = [meanOf(without, lower, upper), meanOf(covered, lower, upper)];
     return a === null || b === null ? [] : [{ label, mid, lossDb: a - b }];
   });
   const told = thirds.filter((t) => t.mid >= CLOTH_BAND[0] && t.mid <= CLOTH_BAND[1] * 1.01).map((t) => t.lossDb);
@@ -74,12 +65,11 @@ export function twins(
   a: Levels & { arrivals: Pick<Arrivals, 'list'> },
   b: Levels & { arrivals: Pick<Arrivals, 'list'> },
 ): Twins {
-  const over = (l: Levels, from: number, to: number) => meanBetween(l, from, to);
-  const [la, lb] = [over(a, ...LEVEL_BAND), over(b, ...LEVEL_BAND)];
+  const [la, lb] = [meanOf(a, ...LEVEL_BAND), meanOf(b, ...LEVEL_BAND)];
   const louderDb = la === null || lb === null ? null : la - lb;
   const half = Math.SQRT2;
   const differ = TWIN_OCTAVES.flatMap((label) => {
-    const [p, q] = [over(a, label / half, label * half), over(b, label / half, label * half)];
+    const [p, q] = [meanOf(a, label / half, label * half), meanOf(b, label / half, label * half)];
     return p === null || q === null || louderDb === null ? [] : [{ label, byDb: p - q - louderDb }];
   });
   const signOf = (x: typeof a) => x.arrivals.list[0]?.polarity ?? 1;

@@ -1,6 +1,7 @@
 /** Everything that is read of an impulse response at once: one door for the command line and the worker. */
 import { arrivalsOf } from '../../signal/arrivals';
 import { decaysOf } from '../../signal/decay';
+import { flutterOf } from '../../signal/flutter';
 import { calibrated, type Points } from '../../signal/calibration';
 import { bandLevels, narrowLevels, tonesOf } from '../../signal/levels';
 import {
@@ -18,11 +19,12 @@ import {
 import { type Ring, ringingOf } from '../../signal/modes/ringing';
 import { slicesOf, timeMapOf } from '../../signal/slices';
 import { speechModulation } from '../../signal/speech';
+import { stepIn } from '../../signal/steps';
 import { OCTAVES } from '../../quantities/bands';
 import { type SwingVerdict } from '../bass/types';
 import { swings } from '../bass/judge';
 import { broadbandRange, tookWarnings } from './hear';
-import { driftOf, rattlesOf } from './health';
+import { driftOf, goingOut, rattlesOf } from './health';
 import type { Heard, HeardImpulse, ListenReading, ListenWarning, NoiseReading } from './types';
 
 /** Windows of the response, s: all of the room, and before the first reflections. */
@@ -46,6 +48,7 @@ export function noiseOf({ quiet, rate }: Pick<HeardImpulse, 'quiet' | 'rate'>): 
     octaves: OCTAVES.map((label) => levels.find((l) => l.band.label === label)?.levelDb ?? null),
     narrow: narrowLevels(quiet, rate),
     tones: tonesOf(quiet, rate),
+    step: stepIn(quiet, rate),
     seconds,
   };
 }
@@ -95,6 +98,7 @@ function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: numb
     ...{ onset, octaves, thirds, ringing },
     snrDb: Number.isFinite(rangeDb) ? rangeDb : null,
     arrivals: arrivalsOf(samples, rate)!,
+    flutter: flutterOf(samples, rate, onset, (knee - onset) / rate),
     slices: slicesOf(samples, rate, onset, grid),
     map: timeMapOf(samples, rate, onset),
     step: stepOf(samples, rate, onset),
@@ -105,18 +109,21 @@ function impulseOf({ samples, rate, onset }: HeardImpulse, progress: (part: numb
 /** Reads everything of a recording. */
 export function readHeard(heard: HeardImpulse, progress: (part: number) => void = () => {}): Heard {
   const impulse = impulseOf(heard, progress);
-  const noise = noiseOf(heard);
+  const atRest = noiseOf(heard);
   progress(0.95);
-  const { samples, rate, sweep } = heard;
-  const rattles = impulse ? rattlesOf(samples, rate, impulse.onset, impulse.octaves) : [];
+  const { samples, rate, sweep, quiet } = heard;
+  const early = impulse ? rattlesOf(samples, rate, impulse.onset, impulse.octaves) : [];
+  const ringsIn = (list: readonly { f: number }[], f: number) => list.some((r) => Math.abs(r.f / f - 1) < 0.01);
+  const late = impulse && atRest ? goingOut(quiet, rate, tonesTold(atRest)) : [];
+  const rattles = [...early, ...late.filter((r) => !ringsIn(early, r.f))];
   // What still rings when the noise is read is no tone of the noise.
-  const ringsOn = (f: number) => rattles.some((r) => Math.abs(r.f / f - 1) < 0.01);
+  const noise = atRest && { ...atRest, tones: atRest.tones.filter((t) => !ringsIn(rattles, t.f)) };
   const drift = impulse && sweep ? driftOf(samples, rate, impulse.onset, sweep) : null;
   return {
     ...{ impulse, noise },
     warnings: [
       ...tookWarnings(heard),
-      ...noiseWarnings(noise).filter((w) => !('f' in w && ringsOn(w.f))),
+      ...noiseWarnings(noise),
       ...rattles.map((r): ListenWarning => ({ code: 'rattle', ...r })),
       ...(drift === null ? [] : [{ code: 'drift' as const, ppm: drift }]),
       ...(impulse ? rangeWarning(impulse.octaves) : []),

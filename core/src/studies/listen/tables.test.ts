@@ -90,7 +90,7 @@ test('noise by third is summed to octaves; a microphone and what full scale stan
   const heard = {
     impulse: null,
     warnings: [],
-    noise: { octaves: Array<number>(8).fill(-70), narrow: [], tones: [], seconds: 2 },
+    noise: { octaves: Array<number>(8).fill(-70), narrow: [], tones: [], step: null, seconds: 2 },
   };
   const shown = noiseShown(m, heard, own)!;
   expect(shown.re).toBe('pressure');

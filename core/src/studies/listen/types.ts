@@ -1,9 +1,11 @@
 /** What is read of a recording. Levels in dB, frequencies in Hz, times in s. */
 import type { Arrivals } from '../../signal/arrivals';
 import type { DecayReading } from '../../signal/decay';
+import type { FlutterReading } from '../../signal/flutter';
 import type { Tone } from '../../signal/levels';
 import type { Ringing } from '../../signal/modes/ringing';
 import type { Slices, TimeMap } from '../../signal/slices';
+import type { NoiseStep } from '../../signal/steps';
 import type { Sweep } from '../../signal/played/sweep';
 
 /** What a recording is of: an impulse response, a sweep played in the room, noise that stays, a voice, nothing. */
@@ -68,6 +70,8 @@ export interface NoiseReading {
   /** Finer, from 10 Hz on (signal/levels), dB re the same. */
   narrow: { f: number; db: number }[];
   tones: Tone[];
+  /** Something that starts, stops or passes by; null: it is steady. */
+  step: NoiseStep | null;
   seconds: number;
 }
 
@@ -79,6 +83,8 @@ export interface ListenReading {
   thirds: DecayReading;
   ringing: Ringing;
   arrivals: Arrivals;
+  /** What comes back again and again at one interval; null: nothing does. */
+  flutter: FlutterReading | null;
   slices: Slices;
   map: TimeMap;
   step: Float64Array;

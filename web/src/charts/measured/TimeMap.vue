@@ -174,6 +174,7 @@ const tintOf = (part: number) => `rgb(${TINTS[Math.round(255 * (1 - part))]!.joi
           {{ s.text }}
         </text>
       </g>
+      <slot name="over" :x="x" :y="y" />
       <g v-if="reading" class="reading">
         <circle class="spot" :cx="reading.x" :cy="reading.y" r="5" />
         <text :x="frame.left + 6" :y="frame.top + 12">{{ reading.text }}</text>

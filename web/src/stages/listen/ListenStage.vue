@@ -24,6 +24,7 @@ import RingsPicture from './pictures/RingsPicture.vue';
 import TaughtPicture from './pictures/TaughtPicture.vue';
 import TakePart from './TakePart.vue';
 import { useLive } from './useLive';
+import { useCauses } from './useCauses';
 import { usePlace } from './usePlace';
 import { useListen } from './useListen';
 
@@ -31,6 +32,8 @@ const { session, recordings, main, heard, missing, list } = useListen();
 // The input stays open and the microphone where it is while the stage is, whatever part is shown; Escape silences from anywhere on it.
 const live = useLive();
 usePlace();
+// What stands out stays marked on the other pictures.
+useCauses();
 // Who goes elsewhere while the watch waits loses nothing of it.
 onBeforeUnmount(live.keepWatch);
 onKeyStroke('Escape', () => {

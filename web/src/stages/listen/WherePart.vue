@@ -4,6 +4,7 @@ import { computed, ref } from 'vue';
 import { useAnswers } from '../../answers/answers';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
+import { smallPlan } from './smallPlan';
 import { usePlace } from './usePlace';
 
 const answers = useAnswers();
@@ -14,23 +15,10 @@ const LARGEST = { width: 290, height: 230 };
 const plan = computed(() => {
   const s = setting.value;
   if (!s) return null;
-  const corners = s.solid.plan.map((c) => c.at);
-  const [xs, ys] = [corners.map((c) => c[0]), corners.map((c) => c[1])];
-  const [left, top] = [Math.min(...xs), Math.min(...ys)];
-  const [wide, long] = [Math.max(...xs) - left, Math.max(...ys) - top];
-  const scale = Math.min((LARGEST.width - 20) / wide, (LARGEST.height - 20) / long);
-  const px = ([x, y]: readonly [number, number] | readonly number[]): [number, number] => [
-    10 + (x - left) * scale,
-    10 + (y - top) * scale,
-  ];
+  const small = smallPlan(s, LARGEST);
   return {
-    scale,
-    width: wide * scale + 20,
-    height: long * scale + 20,
-    outline: corners.map((c) => px(c).join(',')).join(' '),
-    speakers: s.loudspeakers.map((l) => ({ letter: l.letter, at: px(l.at) })),
-    seat: px(s.head),
-    microphone: px([s.head[0] + off.value.right, s.head[1] - off.value.forward]),
+    ...small,
+    microphone: small.px([s.head[0] + off.value.right, s.head[1] - off.value.forward]),
   };
 });
 const dragging = ref(false);

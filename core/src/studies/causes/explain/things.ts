@@ -16,7 +16,18 @@ const HIGHEST_ORDER = 20;
 const MAINS_OFF = 0.15;
 
 export function rattle({ decay }: Finding): Candidate[] {
-  const evidence: Evidence[] = decay ? [inLog('decay', 's', decay.seconds, RINGS.seconds, RINGS.off, DECAY_SPAN)] : [];
+  const evidence: Evidence[] = decay
+    ? [
+        inLog(
+          'decay',
+          's',
+          decay.seconds,
+          RINGS.seconds,
+          Math.hypot(RINGS.off, decay.error / decay.seconds),
+          DECAY_SPAN,
+        ),
+      ]
+    : [];
   return [{ cause: { kind: 'rattle' }, share: 1, evidence }];
 }
 
@@ -51,3 +62,19 @@ export function mains({ kind, f, fError }: Finding, measured: Measured): Candida
 }
 
 export const machine = (): Candidate[] => [{ cause: { kind: 'machine' }, share: 1, evidence: [] }];
+
+/** What passes stays for seconds, a machine for minutes: ln of how much that says where it ends within the take, and where it does not. */
+const PASSES = { ends: 1.2, stays: -0.8 } as const;
+
+/** Of a step at rest: a machine that starts or stops, or something that passes. */
+export function comings(_: Finding, __: unknown, { step }: Measured): Candidate[] {
+  const ends = step?.lasts ?? null;
+  const says = ends === null ? PASSES.stays : PASSES.ends;
+  const lasts = (favours: number): Evidence[] => [
+    { ...{ what: 'lasts', unit: 's', found: ends ?? 0, meant: 0, within: 0 }, favours },
+  ];
+  return [
+    { cause: { kind: 'machine' }, share: 1, evidence: lasts(-says) },
+    { cause: { kind: 'passing' }, share: 1, evidence: lasts(says) },
+  ];
+}

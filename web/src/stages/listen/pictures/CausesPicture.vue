@@ -1,7 +1,6 @@
 <script setup lang="ts">
 /** What stands out of a measurement, what could have caused each, with what speaks for it and against it, and what could mend it. */
-import { computed, ref } from 'vue';
-import { computedAsync } from '@vueuse/core';
+import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import type { Verdict } from '@tawny/core/document/schema/project';
 import { lookedAtAgain, verdictOf } from '@tawny/core/studies/causes/again';
@@ -17,14 +16,16 @@ import {
 } from '@tawny/core/words/listen/causes';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';
-import { steady } from '../../../answers/line';
 import { useMeasured } from '../../../measured/measured';
 import { useLengths } from '../../../parts/keys';
 import { clerk } from '../../../stores/clerk';
+import { useCauses } from '../useCauses';
 import { useListen } from '../useListen';
+import FindingPlan from './FindingPlan.vue';
 
-const { doc, list, main, heard, recordings } = useListen();
-const { curvesOf, calibrationOf } = useMeasured();
+const { doc, list, main } = useListen();
+const { found, working, picked, index, one, setting } = useCauses();
+const { curvesOf } = useMeasured();
 const system = useLengths();
 
 const TO = 320;
@@ -33,33 +34,6 @@ const curves = curvesOf(
   () => ({ window: WHOLE, fraction: 24 }),
 );
 
-/** Asked again only when what is read, or the room it was read in, is another. */
-const asked = steady(() => {
-  const m = main.value;
-  return m && heard.value
-    ? { id: m.id, holds: m.holds, room: m.room, place: m.place.at, who: m.loudspeakers, own: calibrationOf(m) }
-    : null;
-});
-const working = ref(false);
-const found = computedAsync<Explained[]>(
-  async (onCancel) => {
-    let wanted = true;
-    onCancel(() => (wanted = false));
-    const ask = asked.value;
-    // What is read from here on decides nothing of whether it is asked again.
-    await Promise.resolve();
-    const [project, read] = [doc.stored, heard.value];
-    const m = ask && list.value.find((one) => one.id === ask.id);
-    if (!project || !m || !read) return [];
-    const own = ask.own && { f: [...ask.own.f], db: [...ask.own.db] };
-    return (await recordings.causes(project, m, read, own, () => wanted)) ?? [];
-  },
-  [],
-  working,
-);
-const picked = ref(0);
-const index = computed(() => Math.min(picked.value, found.value.length - 1));
-const one = computed(() => found.value[index.value] ?? null);
 const likeliest = (e: Explained) => e.explanations[0]!;
 
 // --- what somebody decided of it ---
@@ -194,6 +168,13 @@ const table = computed(() =>
       </li>
     </ol>
     <section class="evidence" aria-label="Evidence" tabindex="0" data-evidence>
+      <FindingPlan
+        v-if="setting"
+        :setting="setting"
+        :letters="main!.loudspeakers"
+        :cause="likeliest(one).cause"
+        :moves="one.moves"
+      />
       <h2>{{ findingTitle(one.finding) }}</h2>
       <p v-if="one.finding.sure < 0.95" class="soft">
         That it is there at all, and no chance of the noise, is {{ fixed(100 * one.finding.sure, 0) }} % likely.
@@ -368,24 +349,5 @@ const table = computed(() =>
 }
 .curve {
   flex: 0 0 190px;
-}
-.found {
-  cursor: pointer;
-}
-.found circle {
-  fill: var(--paper);
-  stroke: var(--tawny);
-  stroke-width: 1.4;
-}
-.found.picked circle {
-  fill: var(--tawny);
-}
-.found text {
-  fill: var(--ink);
-  font-size: 9.5px;
-  text-anchor: middle;
-}
-.found.picked text {
-  fill: var(--paper);
 }
 </style>

@@ -5,10 +5,24 @@ import { fixed } from '@tawny/core/quantities/format';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import SlicesChart from '../../../charts/measured/SlicesChart.vue';
 import TimeMap from '../../../charts/measured/TimeMap.vue';
+import { findingTitle } from '@tawny/core/words/listen/causes';
+import { useCauses } from '../useCauses';
 import { useListen } from '../useListen';
 
 const { reading } = useListen();
 const depth = ref(45);
+const { found, picked, index } = useCauses();
+/** Where a finding shows over time: what rings a while in, a reflection when it comes. */
+const marks = computed(() => {
+  let still = 0;
+  return found.value.flatMap(({ finding }, i) => {
+    const { kind, f, decay } = finding;
+    const title = findingTitle(finding);
+    if (f === null || kind === 'tone' || kind === 'sides' || kind === 'change') return [];
+    // What has no time of its own stands beside the one before, so that none hides another.
+    return [{ i, f, title, at: decay ? Math.min(0.3, decay.seconds / 4) : 0.02 + 0.02 * (still++ % 5) }];
+  });
+});
 const slices = computed(() => reading.value?.slices ?? null);
 const map = computed(() => reading.value?.map ?? null);
 const sliceTable = computed(() =>
@@ -65,8 +79,24 @@ const mapTable = computed(() => {
     class="big"
   >
     <template #default="{ width, height }"
-      ><TimeMap :width="width" :height="height" :map="map" :depth="depth"
-    /></template>
+      ><TimeMap :width="width" :height="height" :map="map" :depth="depth">
+        <template #over="{ x, y }">
+          <g
+            v-for="m in marks"
+            :key="m.i"
+            class="found"
+            :class="{ picked: m.i === index }"
+            :transform="`translate(${x(m.at)} ${y(m.f)})`"
+            data-found
+            @click="picked = m.i"
+          >
+            <title>{{ m.title }}</title>
+            <circle r="8" />
+            <text dy="3.5">{{ m.i + 1 }}</text>
+          </g>
+        </template>
+      </TimeMap></template
+    >
   </ChartFrame>
 </template>
 
