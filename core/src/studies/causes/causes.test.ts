@@ -88,7 +88,7 @@ describe('causes', () => {
     expect(first(of({}), believed({ modes: [near] })).cause).toMatchObject({ kind: 'mode', f: 64.4 });
     expect(first(of({}), believed({ modes: [{ ...near, f: 90 }] })).cause.kind).toBe('else');
     // Ears in its null: it cannot be it.
-    expect(first(of({}), believed({ modes: [{ ...near, head: 0.01 }] })).cause.kind).toBe('else');
+    expect(first(of({}), believed({ modes: [{ ...near, head: 0.002 }] })).cause.kind).toBe('else');
     const two = [near, { ...near, f: 63.6, seconds: 1.6 }];
     const ringing = of({ decay: { seconds: 1.55, error: 0.05 } });
     expect(first(ringing, believed({ modes: two })).cause).toMatchObject({ kind: 'mode', f: 63.6 });

@@ -66,7 +66,7 @@ export function nullAt(f: number, fError: number, meant: number): Evidence {
 export const EXPECTED: Readonly<Record<FindingKind, Partial<Record<CauseKind, number>>>> = {
   peak: { mode: 5, add: 3, loudspeaker: 0.7, mains: 0.3, noise: 0.3, else: 1 },
   dip: { cancel: 4, against: 3, boundary: 3, loudspeaker: 0.5, noise: 0.3, else: 0.8 },
-  ring: { mode: 5, rattle: 2, mains: 0.3, else: 0.7 },
+  ring: { mode: 5, rattle: 2, mains: 0.3, else: 0.4 },
   arrival: { reflection: 8, loudspeaker: 0.2, else: 0.5 },
   flutter: { between: 8, else: 1 },
   sides: { asymmetry: 5, fed: 2, loudspeaker: 1, else: 1 },

@@ -19,9 +19,9 @@ const LASTS = 2;
 const [LEAST_SECONDS, LONGEST] = [0.5, 6];
 /** Between the two windows its fall is read of, s. */
 const APART = 0.15;
-/** Above this a room's own modes lie so close that no single one stands out like that: there it may end with the room, Hz. */
+/** Above this a room's own modes lie so close that no single one stands out like that: there it need not last so much longer than its octave, Hz. */
 const CROWDED_HZ = 500;
-const LASTS_CROWDED = 0.7;
+const LASTS_CROWDED = 1.5;
 
 function powerOf(x: ArrayLike<number>, rate: number, from: number) {
   const length = round(LATE_SECONDS * rate);
@@ -68,15 +68,18 @@ export function rattlesOf(
   const times = octaves.bands.flatMap((b) => (b.mid > RATTLES[0] && b.t20 !== null ? [b.t20] : []));
   if (times.length === 0) return [];
   const typical = times.sort((a, b) => a - b)[times.length >> 1]!;
+  const leastOf = (f: number) => {
+    const own = octaves.bands.find((b) => b.mid / Math.SQRT2 <= f && f < b.mid * Math.SQRT2)?.t20 ?? typical;
+    return f > CROWDED_HZ ? LASTS_CROWDED * max(own, typical) : LASTS * typical;
+  };
   const start = onset + round((-FALLEN_DB / 60) * typical * rate);
   const later = start + round(APART * rate);
   if (later + LATE_SECONDS * rate > x.length) return [];
   const [first, second] = [powerOf(x, rate, start), powerOf(x, rate, later)];
   return linesOf(second, RATTLES[0], min(RATTLES[1], 0.45 * rate), STANDS_OUT_DB).flatMap((f) => {
     const seconds = fallOf(f, [first, second], APART);
-    const lasts = f > CROWDED_HZ ? LASTS_CROWDED : LASTS;
     // What does not fall is a tone of the noise.
-    return seconds > max(LEAST_SECONDS, lasts * typical) && seconds < LONGEST ? [{ f, seconds }] : [];
+    return seconds > max(LEAST_SECONDS, leastOf(f)) && seconds < LONGEST ? [{ f, seconds }] : [];
   });
 }
 

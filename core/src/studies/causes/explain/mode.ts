@@ -11,7 +11,7 @@ const DECAY_OFF = 0.25;
 /** Decays of what rings lie between a tenth of a second and eight. */
 const DECAY_SPAN = Math.log(80);
 /** Heard or driven less, it does not stand out. */
-const LEAST_HEARD = 0.02;
+const LEAST_HEARD = 0.004;
 
 export function modes({ f, fError, decay }: Finding, believed: Believed): Candidate[] {
   if (f === null) return [];
