@@ -42,7 +42,7 @@ const STUDIES = {
   dose: ['decay'],
   seat: ['bass', 'marks', 'survey'],
   listen: ['bass', 'decay', 'marks', 'waves'],
-  causes: ['bass', 'listen', 'waves'],
+  causes: ['bass', 'decay', 'listen', 'waves'],
   correct: ['bass', 'listen'],
   fit: ['bass', 'causes', 'decay', 'listen', 'marks', 'waves'],
 };
