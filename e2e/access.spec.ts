@@ -4,7 +4,18 @@ import { expect, type Page, test } from '@playwright/test';
 import { countEdits, counting, typeOver } from './pageWork';
 import { field, openDemo, openPlain, part, settled, stage, type StageName } from './rig';
 
-const STAGES: StageName[] = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen'];
+const STAGES: StageName[] = [
+  'survey',
+  'seat',
+  'bass',
+  'marks',
+  'decay',
+  'recipes',
+  'hang',
+  'build',
+  'listen',
+  'signoff',
+];
 
 async function faults(axe: AxeBuilder): Promise<string[]> {
   const { violations } = await axe.analyze();

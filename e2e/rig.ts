@@ -2,7 +2,8 @@
 import { fileURLToPath } from 'node:url';
 import { expect, type Locator, type Page } from '@playwright/test';
 
-export type StageName = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'hang' | 'build' | 'listen';
+export type StageName =
+  'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'hang' | 'build' | 'listen' | 'signoff';
 
 export async function openDemo(page: Page): Promise<void> {
   await page.goto('/demo/bakehouse');

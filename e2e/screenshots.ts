@@ -4,7 +4,7 @@ import { type Page, test } from '@playwright/test';
 import { openDemo, settled, stage, surveyPart } from './rig';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
-const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen'] as const;
+const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen', 'signoff'] as const;
 
 /** The full answer of the bass, and its map. */
 async function solved(page: Page): Promise<void> {

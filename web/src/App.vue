@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { useEventListener } from '@vueuse/core';
-import { computed, onErrorCaptured, onMounted, provide, reactive, ref, toRef, watch } from 'vue';
+import { computed, onErrorCaptured, onMounted, provide, reactive, ref, type Ref, shallowRef, toRef, watch } from 'vue';
 import { useRoute, useRouter } from 'vue-router';
 import { useTheme } from 'vuetify';
 import { useOpenProject } from './files/openProject';
 import { demoOf } from './files/demos';
-import { useNextStep } from './desk/useNextStep';
 import { newVersion, prepareOffline, whenIdle } from './offline';
 import { prepareStages } from './router';
-import { LENGTHS, NEXT_STEP, SHOW_WORKING } from './parts/keys';
+import { LENGTHS, NEXT_STEP, SHOW_WORKING, type StepShown } from './parts/keys';
 import AppHeader from './shell/AppHeader.vue';
 import { hasCome, late, type LateName, prepareDialogs } from './shell/late';
 import StageRule from './shell/StageRule.vue';
@@ -24,7 +23,12 @@ const theme = useTheme();
 const open = useOpenProject();
 
 provide(LENGTHS, toRef(session, 'system'));
-provide(NEXT_STEP, useNextStep());
+/** The next step comes once the first figures are on the page. One that does not come leaves its line empty. */
+const step = shallowRef<{ shown: Readonly<Ref<StepShown | null>> } | null>(null);
+provide(
+  NEXT_STEP,
+  computed(() => step.value?.shown.value ?? null),
+);
 provide(SHOW_WORKING, (working) => (session.working = working));
 watch(
   () => session.dark,
@@ -62,6 +66,10 @@ onMounted(async () => {
   const demo = demoOf(location.pathname);
   await Promise.all([router.isReady(), demo ? open.openDemo(demo) : open.openLast()]);
   looked.value = true;
+  void import('./desk/useNextStep').then(
+    ({ useNextStep }) => (step.value = { shown: useNextStep(route, router) }),
+    () => {},
+  );
   // After the first drawing: nothing of it waits for what keeps the program here.
   if (import.meta.env.PROD) prepareOffline();
   whenIdle(() => void prepareDialogs().then(prepareStages));
@@ -93,10 +101,17 @@ function onKey(event: KeyboardEvent): void {
   }
 }
 
+async function bring(file: File): Promise<void> {
+  try {
+    await (await import('./files/bringProject')).useBringProject().openFile(file);
+  } catch (error) {
+    session.message = { text: `${file.name} was not opened: ${String(error)}`, tone: 'wrong' };
+  }
+}
 async function onDrop(event: DragEvent): Promise<void> {
   dropping.value = false;
   const file = event.dataTransfer?.files[0];
-  if (file) await open.openFile(file);
+  if (file) await bring(file);
 }
 function onDragOver(event: DragEvent): void {
   if (event.dataTransfer?.types.includes('Files')) dropping.value = true;

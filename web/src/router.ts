@@ -11,6 +11,7 @@ const stages = {
   hang: () => import('./stages/hang/HangStage.vue'),
   build: () => import('./stages/build/BuildStage.vue'),
   listen: () => import('./stages/listen/ListenStage.vue'),
+  signoff: () => import('./stages/signoff/SignoffStage.vue'),
 } as const;
 const pages = {
   sheet: () => import('./stages/sheet/SheetPage.vue'),

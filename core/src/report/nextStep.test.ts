@@ -36,7 +36,18 @@ describe('a new project is led', () => {
   const fresh = createProject('n', 'Spare room', { length: 4.4, width: 3.2, height: 2.4 });
 
   test('every stage says one thing, in a whole sentence', () => {
-    for (const stage of ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen'] as const)
+    for (const stage of [
+      'survey',
+      'seat',
+      'bass',
+      'marks',
+      'decay',
+      'recipes',
+      'hang',
+      'build',
+      'listen',
+      'signoff',
+    ] as const)
       expect(nextStepSentence(step(stage, fresh))).toMatch(/^[A-ZÀ-Þ].*\.$/);
   });
 

@@ -15,6 +15,7 @@ export type NextStep =
   | { kind: 'lay-out'; count: number }
   | { kind: 'decay-plan' | 'decay-wait' | 'decide' | 'lists' }
   | { kind: 'baseline' | 'measure-again' | 'beside' }
+  | { kind: 'baseline-first' | 'write-down' }
   | { kind: 'go'; to: StageId };
 
 export interface StepParts {
@@ -82,5 +83,7 @@ export function nextStep(stage: StageId, parts: StepParts): NextStep {
       const rooms = new Set(project.measured.list.filter((m) => m.holds.kind === 'impulse').map((m) => m.room));
       return { kind: rooms.size === 0 ? 'baseline' : rooms.size === 1 ? 'measure-again' : 'beside' };
     }
+    case 'signoff':
+      return { kind: project.measured.list.length === 0 ? 'baseline-first' : 'write-down' };
   }
 }

@@ -8,7 +8,8 @@ import { SEAT_LIMITS, type SeatResult } from '../studies/seat/types';
 import type { SymmetryResult } from '../studies/survey/symmetry';
 
 export type Tone = 'good' | 'fair' | 'bad';
-export type StageId = 'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'hang' | 'build' | 'listen';
+export type StageId =
+  'survey' | 'seat' | 'bass' | 'marks' | 'decay' | 'recipes' | 'hang' | 'build' | 'listen' | 'signoff';
 export type MeasureId =
   'symmetry' | 'seat' | 'notch' | 'bass' | 'swing' | 'mark' | 'decay' | 'cover' | 'panels' | 'record';
 

@@ -54,6 +54,10 @@ export function nextStepSentence(step: NextStep): string {
       return 'Measure before anything is changed: without a baseline nothing can be proved later.';
     case 'measure-again':
       return 'Measure again after the next change, one change at a time, the microphone on the same spot.';
+    case 'baseline-first':
+      return 'All of this is predicted. Measure the room in Listen: what was heard decides before what is reckoned.';
+    case 'write-down':
+      return 'Mend the first wish that is missed, and write down what was decided and why.';
     case 'beside':
       return 'Lay two measurements over each other under Beside: it says first what else changed.';
     case 'go':

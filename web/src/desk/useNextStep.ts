@@ -1,6 +1,6 @@
 /** The next step of the stage shown, with its sentence and where it leads. */
 import { computed, shallowRef, watch } from 'vue';
-import { useRoute, useRouter } from 'vue-router';
+import type { RouteLocationNormalizedLoaded, Router } from 'vue-router';
 import type { StageId } from '@tawny/core/report/verdict';
 import type { StepShown } from '../parts/keys';
 import { useDocument } from '../stores/document';
@@ -13,13 +13,11 @@ const fetchRules = async () => ({
   ...(await import('@tawny/core/words/nextStep')),
 });
 
-export function useNextStep() {
+export function useNextStep(route: RouteLocationNormalizedLoaded, router: Router) {
   const doc = useDocument();
   const results = useResults();
   const answers = useAnswers();
   const session = useSession();
-  const route = useRoute();
-  const router = useRouter();
   /** Rules and sentences come once the first figures are on the page. One that does not come leaves the line empty. */
   const rules = shallowRef<Awaited<ReturnType<typeof fetchRules>> | null>(null);
   const { decay } = useLines();

@@ -6,7 +6,8 @@ import { namedRecipes } from '@tawny/core/document/recipes';
 import { useDocument } from '../stores/document';
 import { useAnswers } from '../answers/answers';
 import { useSession } from '../stores/session';
-import { DECAY_PARTS, STAGES, SURVEY_PARTS, type SurveyPart } from '../words/stages';
+import { STAGES } from '../words/stages';
+import { DECAY_PARTS, SURVEY_PARTS, type SurveyPart } from '../words/parts';
 
 const props = defineProps<{ open: boolean }>();
 const emit = defineEmits<{ close: []; projects: [] }>();

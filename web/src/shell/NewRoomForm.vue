@@ -3,14 +3,14 @@
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { LIMITS } from '@tawny/core/document/schema/project';
-import { useOpenProject } from '../files/openProject';
+import { useBringProject } from '../files/bringProject';
 import FieldGroup from '../fields/FieldGroup.vue';
 import NumberField from '../fields/NumberField.vue';
 import { useDocument } from '../stores/document';
 
 const emit = defineEmits<{ made: [] }>();
 const doc = useDocument();
-const opener = useOpenProject();
+const opener = useBringProject();
 const router = useRouter();
 const fresh = ref({ name: '', length: 5, width: 4, height: 2.5 });
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Projects in this browser and in files: open, new, copy, save to a file, remove. */
 import { computed, ref, watch } from 'vue';
-import { useOpenProject } from '../files/openProject';
+import { useBringProject } from '../files/bringProject';
 import { type DemoName, DEMOS } from '../files/demos';
 import { exportProject } from '../files/projectFiles';
 import { useDocument } from '../stores/document';
@@ -13,7 +13,7 @@ const emit = defineEmits<{ close: [] }>();
 const shown = computed({ get: () => props.open, set: (v) => !v && emit('close') });
 const doc = useDocument();
 const session = useSession();
-const opener = useOpenProject();
+const opener = useBringProject();
 
 const list = ref<{ id: string; name: string; savedAt: number }[]>([]);
 const removing = ref<string | null>(null);

@@ -80,6 +80,7 @@ const states = computed((): Record<StageId, State> => {
             doubt: (results.doubts.build ?? 0) > 0,
           }
         : { text: 'nothing yet', doubt: false },
+    signoff: { text: 'against the brief', doubt: false },
     listen: { text: measured.value > 0 ? counted(measured.value, 'measurement') : 'nothing yet', doubt: false },
   };
 });

@@ -2,11 +2,11 @@
 /** The first time: what this is, and three ways in. Seen again whenever no project is open. */
 import { ref } from 'vue';
 import { useRouter } from 'vue-router';
-import { useOpenProject } from '../files/openProject';
+import { useBringProject } from '../files/bringProject';
 import { type DemoName, DEMOS } from '../files/demos';
 import NewRoomForm from './NewRoomForm.vue';
 
-const opener = useOpenProject();
+const opener = useBringProject();
 const router = useRouter();
 const making = ref(false);
 const picker = ref<HTMLInputElement | null>(null);

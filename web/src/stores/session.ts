@@ -3,7 +3,8 @@ import { defineStore } from 'pinia';
 import { ref, watch } from 'vue';
 import type { LengthSystem } from '@tawny/core/quantities/lengths';
 import type { Working } from '@tawny/core/studies/types';
-import type { BassPart, BuildPart, DecayPart, HangPart, MarksPart, SeatPart, SurveyPart } from '../words/stages';
+import type { MarksPart } from '../words/stages';
+import type { BassPart, BuildPart, DecayPart, HangPart, SeatPart, SurveyPart } from '../words/parts';
 import type { ListenPart, ListenPicture } from '../words/listening';
 
 export interface Selection {

@@ -188,6 +188,7 @@ export function studyMarks(document: Project, setting: Setting = settingOf(docum
       return allAnswers().map((a) => a.cover);
     },
     covered: marks.filter((m) => m.covered).length,
+    bare: bare.length,
     worstBare: bare[0] ?? null,
     threshold,
     freeZones,

@@ -97,6 +97,8 @@ export interface MarksResult {
   /** Of every face. */
   covers: FaceCover[];
   covered: number;
+  /** Marks that matter and are not covered. */
+  bare: number;
   worstBare: Mark | null;
   threshold: Threshold;
   /** Per loudspeaker. */

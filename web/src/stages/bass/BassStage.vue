@@ -14,7 +14,7 @@ import PartTabs from '../../parts/PartTabs.vue';
 import AfterPaint from '../../parts/AfterPaint.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { BASS_PARTS } from '../../words/stages';
+import { BASS_PARTS } from '../../words/parts';
 import BoxChart from './BoxChart.vue';
 import BoxPart from './BoxPart.vue';
 import { atPhase, faceFields, stillPhase } from './fields';

@@ -7,7 +7,7 @@ import FindingList from '../../parts/FindingList.vue';
 import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { useIssues } from '../../desk/useIssues';
-import { BUILD_PARTS } from '../../words/stages';
+import { BUILD_PARTS } from '../../words/parts';
 import BuildFiles from './BuildFiles.vue';
 import BuyPart from './BuyPart.vue';
 import CameOutBench from './bench/CameOutBench.vue';

@@ -19,7 +19,7 @@ import { useMeasuredDecay } from '../../measured/besidePredicted';
 import { useAnswers, useLines } from '../../answers/answers';
 import MeasuredField from '../../measured/MeasuredField.vue';
 import { useSession } from '../../stores/session';
-import { DECAY_PARTS } from '../../words/stages';
+import { DECAY_PARTS } from '../../words/parts';
 import AnswerTable from './AnswerTable.vue';
 import DecayBench from './DecayBench.vue';
 import PlanAnswers from './PlanAnswers.vue';

@@ -12,7 +12,7 @@ import FindingList from '../../parts/FindingList.vue';
 import PartTabs from '../../parts/PartTabs.vue';
 import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { HANG_PARTS } from '../../words/stages';
+import { HANG_PARTS } from '../../words/parts';
 import ElevationView from './ElevationView.vue';
 import FaceStrip from './FaceStrip.vue';
 import FixingsPart from './FixingsPart.vue';

@@ -2,17 +2,19 @@
 /** Level matching and listening checks, one after another; what was found is written into the project's log. */
 import { computed, onBeforeUnmount, ref } from 'vue';
 import { mdiStop, mdiVolumeMedium } from '@mdi/js';
-import type { LogEntry } from '@tawny/core/document/schema/project';
 import { fixed } from '@tawny/core/quantities/format';
 import NumberField from '../../fields/NumberField.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import TextRow from '../../fields/TextRow.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
+import { LOG_NAMES } from '@tawny/core/words/log';
+import { useLog } from '../../desk/useLog';
 import { createNoisePlayer } from '../../audio/noisePlayer';
 import MeasuredChecks from './MeasuredChecks.vue';
 import { useSeat } from './useSeat';
 
-const { doc, project, speakers } = useSeat();
+const { speakers } = useSeat();
+const { entries: log, write, strike } = useLog();
 const REFERENCES = [
   { value: 75, title: '75 dB SPL' },
   { value: 80, title: '80 dB SPL' },
@@ -43,25 +45,10 @@ const player = createNoisePlayer();
 const playing = player.playing;
 onBeforeUnmount(() => player.stop());
 
-function write(kind: LogEntry['kind'], text: string, values: Record<string, number> = {}): void {
-  const taken = new Set(project.value.log.map((e) => e.id));
-  let n = project.value.log.length + 1;
-  while (taken.has(`log-${n}`)) n += 1;
-  const entry: LogEntry = { id: `log-${n}`, at: new Date().toISOString(), kind, text, readings: { ...values } };
-  doc.run({ type: 'write-log', entry });
-}
 function keepLevels(): void {
   write('level-match', `Pink noise, ${reference.value} dB SPL at the seat.`, readings.value);
   readings.value = {};
 }
-const KIND: Record<LogEntry['kind'], string> = {
-  'level-match': 'Levels',
-  'hard-pan': 'Hard-panned instrument',
-  'sine-tail': 'Sine tail',
-  built: 'Built',
-  note: 'Note',
-};
-const log = computed(() => [...project.value.log].sort((a, b) => b.at.localeCompare(a.at)));
 const when = (iso: string) =>
   new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'short' }).format(new Date(iso));
 const stereo = computed(() => full.value.filter((s) => s.station === 'L' || s.station === 'R'));
@@ -145,10 +132,8 @@ const stereo = computed(() => full.value.filter((s) => s.station === 'L' || s.st
   <p v-if="log.length === 0" class="soft">Nothing written yet.</p>
   <article v-for="e in log" :key="e.id" class="entry" data-log>
     <header>
-      <strong>{{ KIND[e.kind] }}</strong> <span class="soft">{{ when(e.at) }}</span>
-      <button :aria-label="`Strike the entry of ${when(e.at)}`" @click="doc.run({ type: 'strike-log', id: e.id })">
-        ×
-      </button>
+      <strong>{{ LOG_NAMES[e.kind] }}</strong> <span class="soft">{{ when(e.at) }}</span>
+      <button :aria-label="`Strike the entry of ${when(e.at)}`" @click="strike(e.id)">×</button>
     </header>
     <p>
       {{ e.text }}

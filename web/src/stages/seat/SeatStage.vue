@@ -8,7 +8,7 @@ import { useIssues } from '../../desk/useIssues';
 import FindingList from '../../parts/FindingList.vue';
 import PartTabs from '../../parts/PartTabs.vue';
 import StageFrame from '../../parts/StageFrame.vue';
-import { SEAT_PARTS } from '../../words/stages';
+import { SEAT_PARTS } from '../../words/parts';
 import ChecksPart from './ChecksPart.vue';
 import PlacePart from './PlacePart.vue';
 import RigPart from './RigPart.vue';

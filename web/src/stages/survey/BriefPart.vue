@@ -3,8 +3,9 @@
 import { computed } from 'vue';
 import { mdiArrowUp, mdiClose } from '@mdi/js';
 import { ASKED, backgroundFor, leadingUse } from '@tawny/core/document/commands/brief';
-import { type Brief, LIMITS, type Use, USES } from '@tawny/core/document/schema/project';
+import { type Brief, LIMITS, USES } from '@tawny/core/document/schema/project';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
+import { USE_NAMES } from '@tawny/core/words/uses';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
 import { useSurvey } from './useSurvey';
@@ -12,15 +13,6 @@ import { useSurvey } from './useSurvey';
 const { doc, project } = useSurvey();
 const brief = computed(() => project.value.brief);
 const set = (change: Partial<Brief>) => doc.run({ type: 'set-brief', brief: change });
-const NAMES: Record<Use, string> = {
-  mixing: 'mixing',
-  mastering: 'mastering',
-  recording: 'recording oneself',
-  ensemble: 'small ensemble',
-  speech: 'speech',
-  filming: 'filming',
-  listening: 'listening',
-};
 const unused = computed(() => USES.filter((u) => !brief.value.uses.includes(u)));
 function raise(i: number): void {
   const uses = [...brief.value.uses];
@@ -41,18 +33,18 @@ const LEVELS = [
     <h2>What the room is for</h2>
     <ol class="uses">
       <li v-for="(u, i) in brief.uses" :key="u">
-        <span>{{ NAMES[u] }}</span>
-        <button v-if="i > 0" :aria-label="`${NAMES[u]} matters more`" @click="raise(i)">
+        <span>{{ USE_NAMES[u] }}</span>
+        <button v-if="i > 0" :aria-label="`${USE_NAMES[u]} matters more`" @click="raise(i)">
           <v-icon :icon="mdiArrowUp" size="15" />
         </button>
-        <button :aria-label="`Not for ${NAMES[u]}`" @click="set({ uses: brief.uses.filter((o) => o !== u) })">
+        <button :aria-label="`Not for ${USE_NAMES[u]}`" @click="set({ uses: brief.uses.filter((o) => o !== u) })">
           <v-icon :icon="mdiClose" size="15" />
         </button>
       </li>
     </ol>
     <div class="add">
       <button v-for="u in unused" :key="u" :data-use="u" @click="set({ uses: [...brief.uses, u] })">
-        + {{ NAMES[u] }}
+        + {{ USE_NAMES[u] }}
       </button>
     </div>
     <p>

@@ -19,7 +19,7 @@ import StatesPart from './StatesPart.vue';
 import SurfacesPart from './SurfacesPart.vue';
 import SymmetryPart from './SymmetryPart.vue';
 import ThingsPart from './ThingsPart.vue';
-import { SURVEY_PARTS } from '../../words/stages';
+import { SURVEY_PARTS } from '../../words/parts';
 import { useSurvey } from './useSurvey';
 
 const { project, setting, session } = useSurvey();
