@@ -48,6 +48,19 @@ test('a note is written by keyboard, found among all that happened, and struck',
   await expect(lines).toHaveCount(before);
 });
 
+test('another school is put in force where practice differs, with its figures, and taken back', async ({ page }) => {
+  await openDemo(page);
+  await stage(page, 'signoff');
+  await page.getByRole('button', { name: 'Where practice differs' }).click();
+  const strict = page.locator('[data-says="reflections minus-20-in-20"]');
+  await expect(page.locator('[data-says^="reflections"]').filter({ hasText: 'in force' })).toHaveCount(1);
+  await strict.getByRole('button', { name: 'Use it' }).click();
+  await expect(strict).toContainText('in force');
+  await expect(strict).toContainText(/\d+ marks of \d+ matter, .* bare\./);
+  await page.keyboard.press('Control+z');
+  await expect(strict).not.toContainText('in force');
+});
+
 test('on a phone the wishes stand one under the other, with nothing cut off', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await openDemo(page);

@@ -1,6 +1,7 @@
 /** Names and reasons of the schools of decay target. */
 import type { ThresholdId } from '../physics/reflections/thresholds';
 import type { School } from '../criteria/decayTargets';
+import type { WallSchool } from '../room/boundaries';
 
 export const SCHOOL_WORDS: Record<School, { name: string; why: string }> = {
   'by-volume': {
@@ -67,4 +68,12 @@ export const THRESHOLD_WORDS: Record<ThresholdId, { name: string; why: string }>
     name: 'Fusion, 10 ms',
     why: 'What comes within 10 ms melts with the direct sound and colours it, down to 20 dB; later sound is heard as room.',
   },
+};
+
+/** Names of the schools of distance to the wall behind the loudspeakers. */
+export const WALL_SCHOOL_WORDS: Record<WallSchool, string> = {
+  'as-it-stands': 'as it stands',
+  close: 'close to the wall',
+  out: 'well out',
+  flush: 'set into the wall',
 };

@@ -104,7 +104,9 @@ const text = ref('');
 const at = ref(0);
 const found = computed(() => {
   const words = text.value.toLowerCase().split(/\s+/).filter(Boolean);
-  return entries.value.filter((e) => words.every((w) => `${e.title} ${e.kind}`.toLowerCase().includes(w))).slice(0, 12);
+  // "Sign-off" is found without its hyphen too.
+  const sought = ({ title, kind }: Entry) => `${title} ${kind} ${title.replaceAll('-', '')}`.toLowerCase();
+  return entries.value.filter((e) => words.every((w) => sought(e).includes(w))).slice(0, 12);
 });
 watch(
   () => props.open,

@@ -1,11 +1,16 @@
 /** The brief against figures whose verdict is known by hand; the time line of what happened. */
 import { createProject } from '../../document/create';
 import type { Brief, Project } from '../../document/schema/project';
+import { wallSchools } from '../../room/boundaries';
+import { settingOf } from '../../room/setting';
 import { demo, DEMO_ROOMS } from '../../testing/demo';
 import { measured, taught } from '../../testing/heard/measured';
 import { pieceAt } from '../../testing/pieces';
 import { edited } from '../../testing/rooms';
 import { askedText, foundText, happeningText, standingSentence, unknownSentence, wishTitle } from '../../words/signoff';
+import { saysText, schoolName } from '../../words/schoolsSay';
+import { studyMarks } from '../marks/study';
+import { type Says, schoolsOf } from './schools';
 import { timelineOf } from './timeline';
 import type { Reading, Wish, WishParts } from './types';
 import { wishesOf } from './wishes';
@@ -175,4 +180,61 @@ test('the time line: newest first, what was done at once together, every kind in
     text: 'Wool',
   });
   expect(timelineOf(start)).toEqual([]);
+});
+
+describe('where practice differs', () => {
+  const setting = settingOf(demo('bakehouse'));
+  const marks = studyMarks(demo('bakehouse'), setting).result;
+  const ask = (project: Project = demo('bakehouse')) =>
+    schoolsOf({
+      ...{ project, volume: setting.solid.volume, marks: marks.marks },
+      decay: { seconds: all(0.42), lowestOctave: 125 },
+      ...{
+        swings: [],
+        distance: wallSchools(
+          setting,
+          setting.loudspeakers.filter((l) => l.role === 'main'),
+        ),
+      },
+    });
+  const of = (about: string, project?: Project) => ask(project).find(([first]) => first!.about === about)!;
+
+  test('every school says something of this room; one is in force, and the others can be put in force', () => {
+    for (const list of ask()) {
+      expect(list.filter((s) => s.inForce)).toHaveLength(1);
+      for (const s of list) {
+        expect(saysText(s, 'metric')).toMatch(/^[A-Z0-9±].*\.$/);
+        expect(schoolName(s).name).not.toBe('');
+      }
+    }
+    expect(ask().map(([first]) => first!.about)).toEqual(['decay', 'reflections', 'distance']);
+  });
+
+  test('of a decay it says which octave lies furthest outside, and which way', () => {
+    const text = (school: string) =>
+      saysText(
+        of('decay').find((s) => s.school === school)!,
+        'metric',
+      );
+    expect(text('listening-room')).toMatch(/^0\.30 to 0\.50 s at 500 Hz: what is decided lies inside\.$/);
+    expect(text('small-control-room')).toMatch(/lies over, most at \S+ Hz \(0\.42 s\)\.$/);
+    expect(text('hall-music')).toMatch(/lies under, most at \S+ Hz \(0\.42 s\)\.$/);
+  });
+
+  test.each(['decay', 'reflections'])('%s: put in force, it is the one, and says what it said before', (about) => {
+    for (const s of of(about)) {
+      if (!s.command) continue;
+      const now = of(about, edited(demo('bakehouse'), s.command));
+      const one = now.find((n) => n.inForce)!;
+      expect([one.school, saysText(one, 'metric')]).toEqual([s.school, saysText(s, 'metric')]);
+    }
+  });
+
+  test('the one in force counts the marks Marks counts; a stricter one counts no fewer', () => {
+    const list = of('reflections') as Extract<Says, { about: 'reflections' }>[];
+    expect(list.find((s) => s.inForce)).toMatchObject({ bare: marks.bare, all: marks.marks.length });
+    const count = (school: string) => list.find((s) => s.school === school)!.matter;
+    expect(count('minus-15-in-15')).toBeGreaterThanOrEqual(count('minus-10-in-15'));
+    expect(count('minus-20-in-20')).toBeGreaterThanOrEqual(count('minus-15-in-15'));
+  });
 });

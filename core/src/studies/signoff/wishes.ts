@@ -51,6 +51,17 @@ function outcomeOf(by: number, range: Found['range'], asked: Wish['asked']): Out
   return by <= NEARLY || reaches ? 'nearly' : 'missed';
 }
 
+/** The same of times by octave 63 … 8000, from the lowest that is judged on. */
+export const worstOctave = (
+  seconds: readonly (number | null)[],
+  lowest: number,
+  limitsAt: (octave: number) => Wish['asked'] | null,
+) =>
+  worstBand(
+    OCTAVES.map((octave, i) => ({ octave, seconds: seconds[i] ?? null, range: null })),
+    (octave) => (octave >= lowest ? limitsAt(octave) : null),
+  );
+
 /** The newest reading that says something, one of the room as it is before others. */
 function newest<T>(readings: readonly Reading[], of: (r: Reading) => T | null): { value: T; of: Reading } | null {
   const told = readings.flatMap((r) => {

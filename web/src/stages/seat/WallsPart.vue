@@ -4,7 +4,8 @@ import type { SingleCommand } from '@tawny/core/document/commands/commands';
 import { computed } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import type { SchoolReport, WallSchool } from '@tawny/core/room/boundaries';
+import type { SchoolReport } from '@tawny/core/room/boundaries';
+import { WALL_SCHOOL_WORDS } from '@tawny/core/words/schools';
 import {
   costOfFacing,
   LEAST_WALL,
@@ -41,12 +42,6 @@ const table = computed(() =>
   })),
 );
 
-const SCHOOL: Record<WallSchool, string> = {
-  'as-it-stands': 'as it stands',
-  close: 'close to the wall',
-  out: 'well out',
-  flush: 'set into the wall',
-};
 const schools = computed(() => seat.value.result.schools);
 const bestSchool = computed(() =>
   schools.value.slice(1).reduce<SchoolReport | null>((b, s) => (!b || s.notch.levelDb > b.notch.levelDb ? s : b), null),
@@ -174,7 +169,9 @@ function reason({ figures: f }: WallRank): string {
       </thead>
       <tbody>
         <tr v-for="s in schools" :key="s.school" :data-school="s.school" :class="{ selected: s === bestSchool }">
-          <td>{{ SCHOOL[s.school] }}<small v-if="!s.farEnough" class="bad near">too near the ears</small></td>
+          <td>
+            {{ WALL_SCHOOL_WORDS[s.school] }}<small v-if="!s.farEnough" class="bad near">too near the ears</small>
+          </td>
           <td class="figure">{{ length(s.fromFront) }}</td>
           <td class="figure">{{ fixed(s.notch.levelDb, 1) }}</td>
           <td class="figure">{{ fixed(s.notch.f, 0) }}</td>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Sign-off: is the room what was asked for; and what was done, heard and decided until now. */
-import { computed } from 'vue';
+import { computed, ref } from 'vue';
 import { useSession } from '../../stores/session';
 import { useLengths } from '../../parts/keys';
 import { dateText } from '../../parts/dates';
@@ -15,11 +15,18 @@ import {
   WISH_MENDS,
   wishTitle,
 } from '@tawny/core/words/signoff';
+import ChoiceRow from '../../parts/ChoiceRow.vue';
 import LogPart from './LogPart.vue';
+import SchoolsPart from './SchoolsPart.vue';
 import { useSignoff } from './useSignoff';
 
 const { wishes, waiting } = useSignoff();
 const session = useSession();
+const PAGES = [
+  { id: 'brief', name: 'Against the brief' },
+  { id: 'schools', name: 'Where practice differs' },
+] as const;
+const shown = ref<'brief' | 'schools'>('brief');
 const system = useLengths();
 const subtitle = computed(() => (wishes.value.length > 0 ? standingSentence(wishes.value) : ''));
 const nameOf = (stage: string) => STAGES.find((s) => s.id === stage)!.name;
@@ -28,7 +35,11 @@ const toBrief = () => (session.surveyPart = 'brief');
 
 <template>
   <StageFrame title="Sign-off" :subtitle="subtitle" bench-label="Log" pages>
-    <div class="page" tabindex="0" role="region" aria-label="The brief against the room">
+    <ChoiceRow v-model="shown" :choices="PAGES" label="What is shown" class="pages-row" />
+    <div v-if="shown === 'schools'" class="page" tabindex="0" role="region" aria-label="Where practice differs">
+      <SchoolsPart />
+    </div>
+    <div v-else class="page" tabindex="0" role="region" aria-label="The brief against the room">
       <p v-if="waiting" class="soft" role="status">Reading what was measured …</p>
       <table class="wishes" aria-label="Wishes of the brief">
         <thead>
@@ -71,6 +82,11 @@ const toBrief = () => (session.surveyPart = 'brief');
 </template>
 
 <style scoped>
+.pages-row {
+  margin: 2px 14px 4px;
+  max-width: 380px;
+  flex: none;
+}
 .page {
   flex: 1 1 auto;
   min-height: 0;

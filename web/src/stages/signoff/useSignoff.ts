@@ -7,6 +7,7 @@ import { timeOf } from '@tawny/core/signal/decay';
 import { speechIndex } from '@tawny/core/signal/speech';
 import { placeOf } from '@tawny/core/studies/listen/compare';
 import { WHOLE } from '@tawny/core/studies/listen/read';
+import { schoolsOf } from '@tawny/core/studies/signoff/schools';
 import { timelineOf } from '@tawny/core/studies/signoff/timeline';
 import type { Reading } from '@tawny/core/studies/signoff/types';
 import { wishesOf } from '@tawny/core/studies/signoff/wishes';
@@ -87,7 +88,18 @@ export const useSignoff = createSharedComposable(() => {
       cost: build && build.panels > 0 ? build.cost : null,
     });
   });
+  const schools = computed(() => {
+    const [project, glance] = [doc.project, answers.calm];
+    if (!project || !glance) return [];
+    const decay = answers.decay?.result ?? null;
+    return schoolsOf({
+      ...{ project, volume: glance.setting.solid.volume },
+      decay: decay && { seconds: decay.chosen.eyring, lowestOctave: decay.inputs.lowestOctave },
+      ...{ marks: glance.marks.result.marks, distance: glance.seat.result.schools },
+      swings: (bass.current.value && bass.solved.value?.answer.swings) || [],
+    });
+  });
   const timeline = computed(() => (doc.project ? timelineOf(doc.project) : []));
   const waiting = computed(() => asked.value.some((m) => m.holds.kind === 'impulse' && !readOf(m)));
-  return { doc, wishes, timeline, waiting };
+  return { doc, wishes, schools, timeline, waiting };
 });
