@@ -64,6 +64,8 @@ test('main views', async ({ page }) => {
     if (name === 'hang') await laidOut(page);
     if (name === 'build') await page.locator('[data-part-tab="pieces"]').click();
     if (name === 'listen') await listening(page);
+    if (name === 'signoff')
+      await page.locator('[data-wish="decay"]').first().getByText('Measured').waitFor({ timeout: 120_000 });
     await page.mouse.move(1279, 1);
     await page.waitForTimeout(400);
     await page.screenshot({ path: `${FOLDER}/${name}.png` });
@@ -91,12 +93,6 @@ test('main views', async ({ page }) => {
   await page.mouse.move(1279, 1);
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${FOLDER}/walls.png` });
-  await page.locator('[data-part-tab="search"]').click();
-  await page.locator('[data-search]').click();
-  await page.waitForSelector('[data-found]');
-  await page.mouse.move(1279, 1);
-  await page.waitForTimeout(400);
-  await page.screenshot({ path: `${FOLDER}/search.png` });
   await stage(page, 'survey');
   await page.getByRole('button', { name: 'Look around' }).click();
   await page.waitForTimeout(1500);

@@ -44,8 +44,8 @@ export function extremesOf(
   const sign = kind === 'peak' ? 1 : -1;
   const curve = smoothed(f, levels, FRACTION).map((v) => sign * v);
   const around = smoothed(f, levels, 1);
-  // A dip beside the loudspeaker's lower corner has half an octave that is not played.
-  const played = kind === 'dip' ? smoothed(f, levels, 2) : around;
+  // What lies beside the loudspeaker's lower corner has half an octave that is not played.
+  const played = smoothed(f, levels, 2);
   const usual = around.reduce(
     (most, v, i) => (f[i]! >= RANGE[0] && f[i]! <= RANGE[1] ? Math.max(most, v) : most),
     -Infinity,
