@@ -127,14 +127,28 @@ export const WISH_MENDS: Record<WishKind, { stage: StageId; says: string } | nul
 };
 
 /** What no figure here decides. */
-export const unknownSentence = ({ kind, found }: Wish): string =>
-  kind === 'loud' && found.length > 0
-    ? 'So loud it becomes everywhere in the room. What neighbours get of it is a matter of the building, and how long ears may stay of their protection: neither is worked out here.'
-    : kind === 'stays'
-      ? ''
-      : kind === 'noise' || kind === 'quiet'
-        ? 'The room at rest has not been measured in dB(A) yet.'
-        : 'Nothing tells it yet.';
+export function unknownSentence({ kind, found }: Wish): string {
+  switch (kind) {
+    case 'loud':
+      return found.length > 0
+        ? 'So loud it becomes everywhere in the room. What neighbours get of it is a matter of the building, and how long ears may stay of their protection: neither is worked out here.'
+        : 'The decay is being computed.';
+    case 'stays':
+      return '';
+    case 'noise':
+    case 'quiet':
+      return 'The room at rest has not been measured in dB(A) yet.';
+    case 'swing':
+      return 'Bass has not solved the waves of the room yet, and nothing was measured at the seat.';
+    case 'reflections':
+    case 'sides':
+      return 'There is no loudspeaker, or no pair, yet.';
+    case 'budget':
+      return 'Nothing is decided yet.';
+    default:
+      return 'The decay is being computed.';
+  }
+}
 
 /** In one line: how the room stands against its brief. */
 export function standingSentence(wishes: readonly Wish[]): string {
