@@ -44,7 +44,7 @@ const STUDIES = {
   listen: ['bass', 'decay', 'marks', 'waves'],
   causes: ['bass', 'decay', 'listen', 'waves'],
   correct: ['bass', 'listen'],
-  signoff: ['bass', 'seat'],
+  signoff: ['bass', 'listen', 'seat'],
   fit: ['bass', 'causes', 'decay', 'listen', 'marks', 'waves'],
 };
 

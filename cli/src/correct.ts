@@ -1,23 +1,18 @@
 /** `tawny correct`: what an equaliser may still do at the places recordings were taken at. `tawny meet`: how a subwoofer meets the loudspeakers. */
 import { readFileSync } from 'node:fs';
 import { bellsCsv, sectionsCsv } from '@tawny/core/studies/correct/taken';
-import { readWav } from '@tawny/core/formats/wav';
 import { fixed } from '@tawny/core/quantities/format';
 import { type Correcting, correctedAt, type MeasuredPlace } from '@tawny/core/studies/correct/places';
-import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard } from '@tawny/core/studies/listen/read';
 import type { Sweep } from '@tawny/core/signal/played/sweep';
 import type { Meeting } from '@tawny/core/studies/correct/meet';
 import { meetingOf, type MeetTake } from '@tawny/core/studies/correct/meetPlaces';
 import { correctionSentence, layInSentence, leftSentence, meetingSentence } from '@tawny/core/words/listen/correct';
-import { ListenError } from './listen';
+import { heardIn, ListenError } from './listen';
 
 /** The response a file holds. Throws ListenError where there is none. */
 function responseIn(file: string, sweep: Sweep | null = null) {
-  const read = readWav(readFileSync(file));
-  if (!read.ok) throw new ListenError(`${file}: ${read.message}`);
-  const { channels, rate, fullScale, shortened } = read.wav;
-  const heard = hear({ samples: channels[0]!, rate, fullScale, shortened, channels: channels.length }, sweep);
+  const { heard } = heardIn(file, readFileSync(file), sweep);
   const { onset } = heard;
   if (onset === null) throw new ListenError(`${file}: expected a sweep or an impulse response, found none`);
   return { ...heard, onset };

@@ -12,7 +12,7 @@ import { measuredImpulse } from '@tawny/core/studies/causes/explained';
 import { fitOfReading, fitOfTable } from '@tawny/core/studies/fit/measurement';
 import { fitted } from '@tawny/core/studies/fit/study';
 import type { FitMeasurement, FitResult } from '@tawny/core/studies/fit/types';
-import { hear, heardAgain } from '@tawny/core/studies/listen/hear';
+import { heardAgain } from '@tawny/core/studies/listen/hear';
 import { readHeard } from '@tawny/core/studies/listen/read';
 import { createWaveEngine } from '@tawny/core/studies/waves/waveEngine';
 import {
@@ -23,7 +23,7 @@ import {
   unknownFigures,
   unknownTitle,
 } from '@tawny/core/words/listen/fit';
-import { ListenError, loudspeakerOf } from './listen';
+import { heardIn, ListenError, loudspeakersOf, namedFile } from './listen';
 
 /** Where samples a project names may lie, from the file's folder. */
 const FOLDERS = ['.', 'recordings', '../web/public/recordings'];
@@ -52,23 +52,19 @@ function kept(file: string, project: Project, m: Measurement): FitMeasurement | 
   return fitOfReading(m, measuredImpulse(heard, readHeard(heard), own));
 }
 
-/** "L=left.wav": a recording of the room as it is, at the seat, from the loudspeaker of that letter or id. */
+/** "L=left.wav": a recording of the room as it is, at the seat, from the loudspeakers of those letters or ids. */
 function brought(project: Project, given: string, number: number): { project: Project; measurement: FitMeasurement } {
-  const [, name, file] = /^(?:([^=/\\]{1,40})=)?(.*)$/.exec(given)!;
-  const letters = name === undefined ? [] : [loudspeakerOf(settingOf(project).loudspeakers, name).letter];
-  const read = readWav(readFileSync(file!));
-  if (!read.ok) throw new ListenError(`${file}: ${read.message}`);
-  const { wav } = read;
-  const { rate, fullScale, shortened } = wav;
-  const heard = hear({ samples: wav.channels[0]!, rate, fullScale, shortened, channels: wav.channels.length }, null);
+  const { names, file } = namedFile(given);
+  const letters = names === null ? [] : loudspeakersOf(settingOf(project).loudspeakers, names).map((l) => l.letter);
+  const { heard } = heardIn(file, readFileSync(file), null);
   const room = soundingOf(project);
   const measurement: Measurement = {
     ...{
       id: `brought-${number}`,
       at: new Date().toISOString(),
-      title: basename(file!),
+      title: basename(file),
       by: 'file',
-      from: basename(file!),
+      from: basename(file),
     },
     ...{ loudspeakers: letters, place: { name: 'Seat', at: null }, calibration: null, fullScaleDb: null, note: '' },
     holds: { kind: 'decay', fraction: 1, bands: [{ label: 1000, edt: null, t20: null, t30: null }] },

@@ -13,7 +13,7 @@ import { speechIndex } from '@tawny/core/signal/speech';
 import type { Sweep } from '@tawny/core/signal/played/sweep';
 import { type ExplainAsk, explained, measuredImpulse } from '@tawny/core/studies/causes/explained';
 import { soundingOf } from '@tawny/core/document/soundingRoom';
-import { oppositeOf } from '@tawny/core/studies/causes/beside';
+import { speakingAlong } from '@tawny/core/studies/causes/beside';
 import type { Companion, Explained } from '@tawny/core/studies/causes/types';
 import { hear } from '@tawny/core/studies/listen/hear';
 import { readHeard, responseCurves, WHOLE } from '@tawny/core/studies/listen/read';
@@ -74,10 +74,16 @@ export interface Given {
   played: readonly PlacedLoudspeaker[];
 }
 
+/** "L+W=both.wav": the names before the file; null: there are none. */
+export function namedFile(text: string): { names: string | null; file: string } {
+  const [, names, file] = /^(?:([^=/\\]{1,80})=)?(.*)$/.exec(text)!;
+  return { names: names ?? null, file: file! };
+}
+
 /** "L=left.wav", "L+W=both.wav": a file with the loudspeakers that played, by letter or id; without them `played`. Throws ListenError for one that is not there. */
 export function givenOf(text: string, all: readonly PlacedLoudspeaker[], played: readonly PlacedLoudspeaker[]): Given {
-  const [, names, file] = /^(?:([^=/\\]{1,80})=)?(.*)$/.exec(text)!;
-  return { file: file!, played: names === undefined ? played : loudspeakersOf(all, names) };
+  const { names, file } = namedFile(text);
+  return { file, played: names === null ? played : loudspeakersOf(all, names) };
 }
 
 /** The same of files of one room and place, with what stands out of each and what caused that: `causes` of the answer. Those from fewer loudspeakers, or from the one opposite, speak along. */
@@ -101,14 +107,8 @@ export async function explainFiles(
   }));
   const out = [];
   for (const [i, { told, played, letters, own }] of reads.entries()) {
-    const opposite = letters.length === 1 ? oppositeOf(room, letters[0]!) : null;
-    const beside = {
-      ...{ letters, before: null },
-      parts: companions.filter(
-        (c, k) => k !== i && c.letters.length < letters.length && c.letters.every((l) => letters.includes(l)),
-      ),
-      twin: companions.find((c) => c.letters.length === 1 && c.letters[0] === opposite) ?? null,
-    };
+    const others = companions.filter((_, k) => k !== i);
+    const beside = { letters, before: null, ...speakingAlong(letters, room, others) };
     const causes = await explained({ setting, solution, played, measured: { ...own, beside }, before: null });
     out.push({ ...told, causes: causes.map(causesRow) });
   }
@@ -130,17 +130,22 @@ const causesRow = ({ finding: { kind, f, delay, sizeDb, sure, decay }, explanati
   moves: moves.map((m) => ({ ...m, says: moveSentence(m, 'metric') })),
 });
 
-function readFile(file: string, bytes: Uint8Array, c: number, { sweep, calibration }: ListenOptions) {
+/** A recording of a WAV file, heard. Throws ListenError for what is none, and for a sweep its rate does not reach. */
+export function heardIn(file: string, bytes: Uint8Array, sweep: Sweep | null) {
   const opened = readWav(bytes);
   if (!opened.ok) throw new ListenError(`${file}: ${opened.message}`);
-  const { wav } = opened;
-  const { rate, fullScale, shortened } = wav;
+  const { rate, fullScale, shortened, channels: all } = opened.wav;
   if (sweep && sweep.to > rate / 2)
     throw new ListenError(
       `--sweep: expected a last frequency of at most ${rate / 2} Hz for ${file}, found ${sweep.to}`,
     );
-  const channels = wav.channels.length;
-  const heard = hear({ samples: wav.channels[0]!, rate, fullScale, shortened, channels }, sweep);
+  const channels = all.length;
+  return { channels, heard: hear({ samples: all[0]!, rate, fullScale, shortened, channels }, sweep) };
+}
+
+function readFile(file: string, bytes: Uint8Array, c: number, { sweep, calibration }: ListenOptions) {
+  const { channels, heard } = heardIn(file, bytes, sweep);
+  const { rate } = heard;
   const reading = readHeard(heard);
   const { impulse: read, warnings } = reading;
   const curves = responseCurves(heard, WHOLE, FRACTION, calibration);

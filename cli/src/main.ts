@@ -24,6 +24,7 @@ import {
   tableIn,
   tableKindOf,
   loudspeakersOf,
+  namedFile,
   simulate,
   surroundingsOf,
   sweepOf,
@@ -240,8 +241,8 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         const read = readProject(file);
         if (!read.ok) return explain(file, read.problems, streams);
         const there = recordings.map((given) => {
-          const [, name = '', recording = given] = /^([^=/\\]{1,40}=)(.*)$/.exec(given) ?? [];
-          return `${name}${place(recording)}`;
+          const { names, file: recording } = namedFile(given);
+          return `${names === null ? '' : `${names}=`}${place(recording)}`;
         });
         const fit = await fitOf(place(file), read.project, there);
         streams.out(values.json ? JSON.stringify(fitRow(fit), null, 2) : fitText(fit));

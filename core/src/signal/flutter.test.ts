@@ -1,7 +1,7 @@
 /** What repeats in a decay, and what begins or ends while a room should be at rest. */
 import { seeded } from '../testing/random';
 import { flutterOf } from './flutter';
-import { stepIn } from './steps';
+import { stepIn } from './rest/steps';
 
 const rate = 48000;
 const normal = (seed: number) => {

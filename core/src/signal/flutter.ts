@@ -24,7 +24,7 @@ const LONGEST = 0.3;
 const STEP = 0.0002;
 const AROUND = 0.03;
 /** Intervals there can be: surfaces 0.7 m to 10 m apart, there and back, s. */
-export const PERIODS = [0.004, 0.06] as const;
+const PERIODS = [0.004, 0.06] as const;
 /** Told from here on, in standard deviations of chance; the interval and its double alone from there on. */
 const LEAST_SCORE = 7;
 const LEAST_ALIKE = 2.5;

@@ -1,6 +1,6 @@
 /** Voices matched, and loud events waited for. */
 import { uniform } from '../numerics/random';
-import { createLoudWatch } from './loudEvents';
+import { createLoudWatch } from './rest/loudEvents';
 import { matchedGains, spokenLevel } from './voice';
 
 const RATE = 8000;

@@ -1,6 +1,6 @@
 import { uniform } from '../numerics/random';
 import { decaysOf } from './decay';
-import { bandLevels, tonesOf } from './levels';
+import { bandLevels, tonesOf } from './rest/levels';
 import {
   foldedPhase,
   frequencyGrid,

@@ -12,7 +12,7 @@ import type { Believed, Predicted } from './types';
 const LOWEST = 15;
 const STEP = 1;
 
-export const axisOf = (solution: Solution): Float64Array =>
+const predictedAt = (solution: Solution): Float64Array =>
   Float64Array.from({ length: Math.floor((solution.room.top - LOWEST) / STEP) + 1 }, (_, i) => LOWEST + i * STEP);
 
 /** Another room or other loudspeakers to compare with. */
@@ -46,7 +46,7 @@ async function curvesOf(
   progress: (part: number) => void,
 ): Promise<{ curve: Predicted['curve']; alone: Believed['alone'] }> {
   if (!solution || played.length === 0) return { curve: null, alone: [] };
-  const axis = axisOf(solution);
+  const axis = predictedAt(solution);
   const responses = await solution.along(
     played.map((l) => l.at),
     setting.head,

@@ -1,7 +1,7 @@
 /** Which other measurements say something of one: of the same room and place from some of its loudspeakers or from the one opposite, and the one before. */
 import type { MeasuredRoom, Measurement, Project } from '../../document/schema/project';
 import { equal } from '../../document/sharing';
-import { type Changed, placeOf, roomChanges } from '../listen/compare';
+import { type Changed, placeOf, roomChanges, samePlace } from '../listen/compare';
 
 export interface Beside {
   parts: Measurement[];
@@ -9,8 +9,7 @@ export interface Beside {
   before: { measurement: Measurement; changed: Changed[] } | null;
 }
 
-/** A microphone put back stands within this, and loudspeakers are opposite each other within that, m. */
-const SAME_PLACE = 0.03;
+/** Loudspeakers are opposite each other within this, m. */
 const OPPOSITE = 0.4;
 
 const lettersOf = ({ loudspeakers }: Measurement) => [...loudspeakers].sort();
@@ -48,29 +47,36 @@ function wayFaced(
   return [-y / size, x / size];
 }
 
+/** Of takes at one place of one room, the first of a choice before others: those from some of these loudspeakers, and the one from the loudspeaker opposite. */
+export function speakingAlong<T extends { letters: readonly string[] }>(
+  letters: readonly string[],
+  room: MeasuredRoom,
+  takes: readonly T[],
+): { parts: T[]; twin: T | null } {
+  const sorted = (t: T) => [...t.letters].sort();
+  const parts = takes.filter(
+    (t) => t.letters.length > 0 && t.letters.length < letters.length && t.letters.every((l) => letters.includes(l)),
+  );
+  const opposite = letters.length === 1 ? oppositeOf(room, letters[0]!) : null;
+  return {
+    parts: parts.filter((t, i) => parts.findIndex((p) => equal(sorted(p), sorted(t))) === i),
+    twin: opposite === null ? null : (takes.find((t) => equal(t.letters, [opposite])) ?? null),
+  };
+}
+
 /** `list`: all that hold a response. */
 export function besideOf(list: readonly Measurement[], { rooms }: Project['measured'], m: Measurement): Beside {
   const room = rooms[m.room]!;
   const at = placeOf(m, room);
-  const near = (n: Measurement) => {
-    const p = placeOf(n, rooms[n.room]!);
-    return Math.hypot(p.x - at.x, p.y - at.y, p.z - at.z) <= SAME_PLACE;
-  };
-  const others = list.filter((n) => n.id !== m.id && near(n));
-  const letters = lettersOf(m);
-  const newest = (all: readonly Measurement[]) => [...all].sort((a, b) => (a.at < b.at ? 1 : -1));
-  const parts = newest(others.filter((n) => n.room === m.room)).filter(
-    (n) =>
-      n.loudspeakers.length > 0 &&
-      n.loudspeakers.length < letters.length &&
-      n.loudspeakers.every((l) => letters.includes(l)),
-  );
-  const opposite = letters.length === 1 ? oppositeOf(room, letters[0]!) : null;
-  const twin = newest(others.filter((n) => n.room === m.room && equal(n.loudspeakers, [opposite])))[0] ?? null;
-  const before = newest(others.filter((n) => n.at < m.at && equal(lettersOf(n), letters)))[0];
+  const others = list
+    .filter((n) => n.id !== m.id && samePlace(placeOf(n, rooms[n.room]!), at))
+    .sort((a, b) => (a.at < b.at ? 1 : -1));
+  const takes = others.flatMap((n) => (n.room === m.room ? [{ letters: n.loudspeakers, of: n }] : []));
+  const { parts, twin } = speakingAlong(m.loudspeakers, room, takes);
+  const before = others.find((n) => n.at < m.at && equal(lettersOf(n), lettersOf(m)));
   return {
-    parts: parts.filter((n, i) => parts.findIndex((p) => equal(lettersOf(p), lettersOf(n))) === i),
-    twin: opposite === null ? null : twin,
+    parts: parts.map((p) => p.of),
+    twin: twin && twin.of,
     before: before ? { measurement: before, changed: roomChanges(rooms[before.room]!, room) } : null,
   };
 }

@@ -1,7 +1,7 @@
 /** What stands out of a measurement, what could have caused it, and what is known for and against each cause. */
 
 import type { FlutterReading } from '../../signal/flutter';
-import type { NoiseStep } from '../../signal/steps';
+import type { NoiseStep } from '../../signal/rest/steps';
 import type { Changed } from '../listen/compare';
 import type { ImpulseLevels } from '../listen/read';
 import type { FINDING_KINDS } from '../../document/schema/learned';

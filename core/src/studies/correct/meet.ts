@@ -15,7 +15,7 @@ export interface MeetPlace {
 }
 
 /** As the subwoofer is set: later by so much (negative: the others are), turned over, louder. */
-export interface SubSetting {
+interface SubSetting {
   ms: number;
   inverted: boolean;
   gainDb: number;

@@ -2,7 +2,7 @@
 import type { Measurement, Project } from '../../document/schema/project';
 import { frequencyGrid, type ResponseWindow, transferOf } from '../../signal/response';
 import { calibrated, type Points } from '../../signal/calibration';
-import { placeOf } from '../listen/compare';
+import { placeOf, samePlace } from '../listen/compare';
 import { MEET, type Meeting, meeting, type MeetPlace } from './meet';
 
 export interface MeetTake {
@@ -64,8 +64,6 @@ export interface MeetGroup {
   places: { title: string; mains: Measurement; sub: Measurement; together: Measurement }[];
 }
 
-/** A microphone put back stands within this, m. */
-const SAME_PLACE = 0.03;
 const letters = (m: Measurement) => [...m.loudspeakers].sort().join();
 
 /** What was measured alone and together of one room, the one with the newest first. */
@@ -80,16 +78,15 @@ export function meetGroups(list: readonly Measurement[], { rooms }: Project['mea
     const at = placeOf(together, room);
     const alone = (of: readonly string[]) =>
       impulses.find((m) => {
-        const p = placeOf(m, rooms[m.room]!);
-        const near = Math.hypot(p.x - at.x, p.y - at.y, p.z - at.z) <= SAME_PLACE;
+        const near = samePlace(placeOf(m, room), at);
         return m.room === together.room && near && letters(m) === [...of].sort().join();
       });
     const [sub, main] = [alone(subs), alone(mains)];
     if (!sub || !main) continue;
     const key = `${together.room} ${letters(together)}`;
     const group = groups.get(key) ?? { subs: [...subs].sort(), mains: [...mains].sort(), places: [] };
-    const title = together.place.name;
-    if (!group.places.some((p) => p.title === title)) group.places.push({ title, mains: main, sub, together });
+    const known = group.places.some((p) => samePlace(placeOf(p.together, room), at));
+    if (!known) group.places.push({ title: together.place.name, mains: main, sub, together });
     groups.set(key, group);
   }
   return [...groups.values()];

@@ -11,7 +11,7 @@ import { roomImpulse, type RoomSound } from '../../synthesis/roomImpulse';
 import { settingOf } from '../../room/setting';
 import { DEMO_ROOMS, demo } from '../../testing/demo';
 import { edited, plainBox } from '../../testing/rooms';
-import { tonesOf } from '../../signal/levels';
+import { tonesOf } from '../../signal/rest/levels';
 import { feedOf } from '../bass/feed';
 import { createWaveEngine } from '../waves/waveEngine';
 import type { Quality } from '../waves/waveRoom';

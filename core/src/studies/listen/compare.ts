@@ -134,12 +134,22 @@ export function roomChanges(before: MeasuredRoom, after: MeasuredRoom): Changed[
   return list;
 }
 
-/** Where a microphone stood, in survey coordinates, m. */
-export const placeOf = (m: Measurement, room: MeasuredRoom): { x: number; y: number; z: number } =>
-  m.place.at ?? { x: room.listening.head.x, y: room.listening.head.y, z: room.listening.head.earHeight };
+/** In survey coordinates, m. */
+export interface Spot {
+  x: number;
+  y: number;
+  z: number;
+}
+
+/** Where a microphone stood. */
+export const placeOf = (m: Measurement, room: MeasuredRoom): Spot => m.place.at ?? seatOf(room);
+
+export const seatOf = ({ listening: { head } }: MeasuredRoom): Spot => ({ x: head.x, y: head.y, z: head.earHeight });
 
 /** A microphone put back stands within this, m. */
 const SAME_PLACE = 0.03;
+export const apart = (a: Spot, b: Spot): number => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
+export const samePlace = (a: Spot, b: Spot): boolean => apart(a, b) <= SAME_PLACE;
 
 export interface Comparison {
   changed: Changed[];
@@ -186,7 +196,7 @@ export function compareMeasurements(
   const others = !equal(sorted(m.loudspeakers), sorted(n.loudspeakers));
   if (others) changed.push({ what: 'loudspeakers', before: sorted(m.loudspeakers), after: sorted(n.loudspeakers) });
   const [p, q] = [placeOf(m, before.room), placeOf(n, after.room)];
-  const by = Math.hypot(p.x - q.x, p.y - q.y, p.z - q.z);
+  const by = apart(p, q);
   // The seat may have moved with its room: that is told as the seat.
   const moved = by > SAME_PLACE;
   if (moved && (m.place.at !== null || n.place.at !== null))

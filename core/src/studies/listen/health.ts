@@ -1,7 +1,7 @@
 /** What else is in a recording: a thing that rattles along, a clock that drifts. */
 import type { DecayReading } from '../../signal/decay';
 import { envelopeOf, signalOf, sizeFor, spectrumOf } from '../../signal/fourier';
-import { standsOut } from '../../signal/levels';
+import { standsOut } from '../../signal/rest/levels';
 import { peakOf } from '../../signal/onset';
 import { type Sweep, sweepScale } from '../../signal/played/sweep';
 

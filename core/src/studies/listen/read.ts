@@ -3,7 +3,7 @@ import { arrivalsOf } from '../../signal/arrivals';
 import { decaysOf } from '../../signal/decay';
 import { flutterOf } from '../../signal/flutter';
 import { calibrated, type Points } from '../../signal/calibration';
-import { bandLevels, narrowLevels, tonesOf } from '../../signal/levels';
+import { bandLevels, narrowLevels, tonesOf } from '../../signal/rest/levels';
 import {
   frequencyGrid,
   groupDelayOf,
@@ -19,7 +19,7 @@ import {
 import { type Ring, ringingOf } from '../../signal/modes/ringing';
 import { slicesOf, timeMapOf } from '../../signal/slices';
 import { speechModulation } from '../../signal/speech';
-import { stepIn } from '../../signal/steps';
+import { stepIn } from '../../signal/rest/steps';
 import { OCTAVES } from '../../quantities/bands';
 import { type SwingVerdict } from '../bass/types';
 import { swings } from '../bass/judge';

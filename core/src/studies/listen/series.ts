@@ -4,7 +4,7 @@ import { equal } from '../../document/sharing';
 import { type BandDecay, timeOf } from '../../signal/decay';
 import { SWING_SCHOOLS } from '../bass/judge';
 import type { SwingVerdict } from '../bass/types';
-import { placeOf } from './compare';
+import { apart, placeOf, samePlace, type Spot } from './compare';
 
 /** Octaves a series tells the decay of, together. */
 export const SERIES_BANDS = [
@@ -42,23 +42,18 @@ function meanTime(octaves: readonly BandDecay[] | null, labels: readonly number[
   return times.every((t) => t !== null) ? times.reduce<number>((s, t) => s + t, 0) / times.length : null;
 }
 
-/** Places within this are one, m. */
-const SAME_PLACE = 0.03;
-const apart = (a: Point, b: Point) => Math.hypot(a.x - b.x, a.y - b.y, a.z - b.z);
-type Point = ReturnType<typeof placeOf>;
-
 const swingIn = (swings: Read['swings']) => swings?.find((s) => s.school === SWING_SCHOOLS[0]!.id) ?? null;
 
 /** What was measured more than once with the same loudspeakers at the same place, each in the order of time; the longest first. */
 export function seriesOf(reads: readonly Read[], rooms: Readonly<Record<string, MeasuredRoom>>): Series[] {
-  const series: (Series & { at: Point })[] = [];
+  const series: (Series & { at: Spot })[] = [];
   for (const { measurement: m, octaves, swings } of [...reads].sort((a, b) =>
     a.measurement.at < b.measurement.at ? -1 : 1,
   )) {
     if (!octaves && !swings) continue;
     const at = placeOf(m, rooms[m.room]!);
     const loudspeakers = [...m.loudspeakers].sort();
-    let own = series.find((s) => equal(s.loudspeakers, loudspeakers) && apart(s.at, at) <= SAME_PLACE);
+    let own = series.find((s) => equal(s.loudspeakers, loudspeakers) && samePlace(s.at, at));
     if (!own) series.push((own = { loudspeakers, place: m.place.name, points: [], at }));
     const decay = Object.fromEntries(SERIES_BANDS.map((b) => [b.id, meanTime(octaves, b.labels)]));
     own.points.push({
@@ -91,7 +86,7 @@ export interface Walk {
 
 /** Measurements of one room with the same loudspeakers at three places or more, in order along the line between the two furthest apart. */
 export function walksOf(reads: readonly Read[], rooms: Readonly<Record<string, MeasuredRoom>>): Walk[] {
-  const groups: { room: string; loudspeakers: string[]; list: { read: Read; at: Point; swing: SwingVerdict }[] }[] = [];
+  const groups: { room: string; loudspeakers: string[]; list: { read: Read; at: Spot; swing: SwingVerdict }[] }[] = [];
   for (const read of reads) {
     const { measurement: m, swings } = read;
     const swing = swingIn(swings);
@@ -105,12 +100,10 @@ export function walksOf(reads: readonly Read[], rooms: Readonly<Record<string, M
     // Of several at one place the last one taken counts.
     const places = list.filter(
       ({ at, read }) =>
-        !list.some(
-          (o) => o.read !== read && apart(o.at, at) <= SAME_PLACE && o.read.measurement.at > read.measurement.at,
-        ),
+        !list.some((o) => o.read !== read && samePlace(o.at, at) && o.read.measurement.at > read.measurement.at),
     );
     if (places.length < 3) return [];
-    let ends: [Point, Point] = [places[0]!.at, places[1]!.at];
+    let ends: [Spot, Spot] = [places[0]!.at, places[1]!.at];
     for (const p of places) for (const q of places) if (apart(p.at, q.at) > apart(...ends)) ends = [p.at, q.at];
     const [a, b] = ends;
     const length = apart(a, b);

@@ -5,7 +5,7 @@ import { OCTAVE_MIDBANDS } from '../../quantities/bands';
 import type { Fraction } from '../../signal/bandFilters';
 import { type Points, pointAt } from '../../signal/calibration';
 import type { BandDecay } from '../../signal/decay';
-import type { Tone } from '../../signal/levels';
+import type { Tone } from '../../signal/rest/levels';
 import { tableDecay, tableOctaves } from './tables';
 import type { Heard } from './types';
 

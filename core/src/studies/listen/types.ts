@@ -2,10 +2,10 @@
 import type { Arrivals } from '../../signal/arrivals';
 import type { DecayReading } from '../../signal/decay';
 import type { FlutterReading } from '../../signal/flutter';
-import type { Tone } from '../../signal/levels';
+import type { Tone } from '../../signal/rest/levels';
 import type { Ringing } from '../../signal/modes/ringing';
 import type { Slices, TimeMap } from '../../signal/slices';
-import type { NoiseStep } from '../../signal/steps';
+import type { NoiseStep } from '../../signal/rest/steps';
 import type { Sweep } from '../../signal/played/sweep';
 
 /** What a recording is of: an impulse response, a sweep played in the room, noise that stays, a voice, nothing. */

@@ -1,15 +1,25 @@
 /** The brief against figures whose verdict is known by hand; the time line of what happened. */
 import { createProject } from '../../document/create';
 import type { Brief, Project } from '../../document/schema/project';
+import { roomKey, soundingOf } from '../../document/soundingRoom';
 import { wallSchools } from '../../room/boundaries';
 import { settingOf } from '../../room/setting';
 import { demo, DEMO_ROOMS } from '../../testing/demo';
 import { measured, taught } from '../../testing/heard/measured';
 import { pieceAt } from '../../testing/pieces';
 import { edited } from '../../testing/rooms';
-import { askedText, foundText, happeningText, standingSentence, unknownSentence, wishTitle } from '../../words/signoff';
-import { saysText, schoolName } from '../../words/schoolsSay';
+import {
+  askedText,
+  foundText,
+  happeningText,
+  howText,
+  standingSentence,
+  unknownSentence,
+  wishTitle,
+} from '../../words/signoff/signoff';
+import { saysText, schoolName } from '../../words/signoff/schools';
 import { studyMarks } from '../marks/study';
+import { decidingOf, readingOf } from './readings';
 import { type Says, schoolsOf } from './schools';
 import { timelineOf } from './timeline';
 import type { Reading, Wish, WishParts } from './types';
@@ -19,7 +29,15 @@ const all = (t: number) => Array<number>(8).fill(t);
 const project = (brief: Partial<Brief> = {}): Project =>
   edited(createProject('p', 'Room', { length: 5, width: 4, height: 2.5 }), { type: 'set-brief', brief });
 const parts = (values: Partial<WishParts> = {}): WishParts => ({
-  ...{ project: project({ uses: ['mixing'] }), volume: 50, swing: null, sides: null, cost: null, readings: [] },
+  ...{
+    project: project({ uses: ['mixing'] }),
+    volume: 50,
+    swing: null,
+    sides: null,
+    cost: null,
+    learnedAt: null,
+    readings: [],
+  },
   decay: { seconds: all(0.22), low: all(0.18), high: all(0.26), lowestOctave: 125 },
   marks: { all: 0, bare: 0, overDb: null },
   ...values,
@@ -180,6 +198,41 @@ test('the time line: newest first, what was done at once together, every kind in
     text: 'Wool',
   });
   expect(timelineOf(start)).toEqual([]);
+});
+
+describe('what is asked of measurements', () => {
+  const bakehouse = demo('bakehouse');
+  const now = roomKey(soundingOf(bakehouse));
+  const nothing = { decay: null, swings: null, noise: null, speech: null };
+
+  test('the newest at the seat of the room as it is, and the newest of the room at rest; away from the seat none', () => {
+    expect(decidingOf(bakehouse.measured, now).map((m) => m.title)).toEqual([
+      'At rest, at night',
+      'Pair and subwoofer, at the seat',
+    ]);
+    // In another room the newest of all is still told, and is of an earlier one.
+    const other = decidingOf(bakehouse.measured, 'another').map((m) => readingOf(m, 'another', nothing));
+    expect(other.map((r) => [r.title, r.asNow])).toEqual([
+      ['At rest, at night', false],
+      ['Pair and subwoofer, at the seat', false],
+    ]);
+    expect(decidingOf(createProject('e', 'E', { length: 4, width: 3, height: 2.4 }).measured, now)).toEqual([]);
+  });
+
+  test('a level counts only of the room at rest, and only as a sound level', () => {
+    const [rest, heardOne] = decidingOf(bakehouse.measured, now);
+    const octaves = Array<number>(8).fill(30);
+    const noise = { octaves, re: 'pressure' as const, meter: () => 34, tones: [], seconds: 2 };
+    expect(readingOf(rest!, now, { ...nothing, noise })).toMatchObject({ noiseDb: 34, asNow: true });
+    expect(readingOf(rest!, now, { ...nothing, noise: { ...noise, re: 'full-scale' } }).noiseDb).toBeNull();
+    expect(readingOf(heardOne!, now, { ...nothing, noise }).noiseDb).toBeNull();
+  });
+
+  test('what the room has taught is said of what is predicted with it, with its day', () => {
+    const found = wish('decay', { learnedAt: '2026-11-20T09:00:00Z' }).found[0]!;
+    expect(howText(found, day)).toBe('Predicted, learned 2026-11-20');
+    expect(howText(wish('decay', {}).found[0]!, day)).toBe('Predicted');
+  });
 });
 
 describe('where practice differs', () => {

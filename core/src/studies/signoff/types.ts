@@ -10,6 +10,8 @@ export interface Found {
   range: readonly [low: number, high: number] | null;
   /** Of a band, Hz. */
   octave: number | null;
+  /** Predicted with what the room has taught: when that was accepted; else null. */
+  since: string | null;
   /** Of a measurement: when, what it is called, and whether the room is still as it was then. */
   taken: { at: string; title: string; asNow: boolean } | null;
 }
@@ -62,6 +64,8 @@ export interface WishParts {
   sides: number | null;
   /** Of all that is decided, in the brief's currency; null: nothing is. */
   cost: number | null;
+  /** When what the room has taught was accepted, where decay and waves use it; null: they do not. */
+  learnedAt: string | null;
   /** Newest first. */
   readings: readonly Reading[];
 }

@@ -75,7 +75,7 @@ function newest<T>(readings: readonly Reading[], of: (r: Reading) => T | null): 
 const deciding = (found: readonly Found[]): Found | null =>
   found.find((f) => f.taken?.asNow) ?? found.find((f) => f.how === 'predicted') ?? found[0] ?? null;
 
-function decayWish(school: School, uses: Use[], { project, volume, decay, readings }: WishParts): Wish {
+function decayWish(school: School, uses: Use[], { project, volume, decay, learnedAt, readings }: WishParts): Wish {
   const { target } = project;
   const lowest = decay?.lowestOctave ?? OCTAVES[0];
   const limitsAt = (octave: number): Wish['asked'] | null => {
@@ -100,11 +100,13 @@ function decayWish(school: School, uses: Use[], { project, volume, decay, readin
       limitsAt,
     );
   const told = [
-    ...(measured ? [{ how: 'measured' as const, worst: measured.value, taken: takenOf(measured.of) }] : []),
-    ...(predicted ? [{ how: 'predicted' as const, worst: predicted, taken: null }] : []),
+    ...(measured
+      ? [{ how: 'measured' as const, since: null, worst: measured.value, taken: takenOf(measured.of) }]
+      : []),
+    ...(predicted ? [{ how: 'predicted' as const, since: learnedAt, worst: predicted, taken: null }] : []),
   ];
-  const found = told.map(({ how, worst, taken }): Found => ({
-    ...{ how, taken },
+  const found = told.map(({ how, since, worst, taken }): Found => ({
+    ...{ how, since, taken },
     value: worst.seconds,
     range: worst.range,
     octave: worst.octave,
@@ -124,7 +126,7 @@ function inOrder(found: readonly Found[]): Found[] {
 }
 
 const plain = (how: Found['how'], value: number, of: Reading | null = null): Found => ({
-  ...{ how, value, range: null, octave: null },
+  ...{ how, value, range: null, octave: null, since: null },
   taken: of && takenOf(of),
 });
 
@@ -140,11 +142,11 @@ function atMost(
   return { text: '', ...wish, outcome, asked: [null, most], found: inOrder(found) };
 }
 
-function swingWish(uses: Use[], { swing, readings }: WishParts): Wish {
+function swingWish(uses: Use[], { swing, learnedAt, readings }: WishParts): Wish {
   const measured = newest(readings, (r) => r.swingDb);
   return atMost({ kind: 'swing', uses }, swing?.limitDb ?? SWING_SCHOOLS[0]!.limitDb, NEARLY_DB.swing, [
     ...(measured ? [plain('measured', measured.value, measured.of)] : []),
-    ...(swing ? [plain('predicted', swing.swingDb)] : []),
+    ...(swing ? [{ ...plain('predicted', swing.swingDb), since: learnedAt }] : []),
   ]);
 }
 function reflectionsWish(uses: Use[], { marks }: WishParts): Wish {

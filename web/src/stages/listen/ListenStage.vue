@@ -9,7 +9,7 @@ import ProgressBar from '../../parts/ProgressBar.vue';
 import StageFrame from '../../parts/StageFrame.vue';
 import { HOLDS_WORDS, LISTEN_PARTS, LISTEN_PICTURES, PICTURES_OF } from '../../words/listening';
 import ArrivalsPicture from './pictures/ArrivalsPicture.vue';
-import BesidePart from './BesidePart.vue';
+import BesidePart from './beside/BesidePart.vue';
 import CausesPicture from './pictures/CausesPicture.vue';
 import CorrectPicture from './pictures/CorrectPicture.vue';
 import DatesPicture from './pictures/DatesPicture.vue';

@@ -1,7 +1,7 @@
 /** A live measurement: the input opened, its level found, sweeps played, and what came back handed on. */
 import { computed, onScopeDispose, ref, shallowRef } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
-import { createLoudWatch, type LoudEvent, type LoudWatch } from '@tawny/core/signal/loudEvents';
+import { createLoudWatch, type LoudEvent, type LoudWatch } from '@tawny/core/signal/rest/loudEvents';
 import { eased, sweepSamples } from '@tawny/core/signal/played/sweep';
 import { useListen } from './useListen';
 import { usePlace } from './usePlace';

@@ -7,7 +7,7 @@ import NumberField from '../../fields/NumberField.vue';
 import TapeTag from '../../parts/TapeTag.vue';
 import TextRow from '../../fields/TextRow.vue';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import { LOG_NAMES } from '@tawny/core/words/log';
+import { LOG_NAMES } from '@tawny/core/words/signoff/log';
 import { useLog } from '../../desk/useLog';
 import { createNoisePlayer } from '../../audio/noisePlayer';
 import MeasuredChecks from './MeasuredChecks.vue';

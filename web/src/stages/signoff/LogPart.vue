@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** The log as a time line: what was written down, measured, decided, hung, built and paid; searched, and written into. */
 import { computed, ref } from 'vue';
-import { happeningText } from '@tawny/core/words/signoff';
+import { happeningText } from '@tawny/core/words/signoff/signoff';
 import { useLog } from '../../desk/useLog';
 import { dateText } from '../../parts/dates';
 import { useSignoff } from './useSignoff';

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Where practice differs: what every school says of this room, which one is in force, and changing it here. */
-import { QUESTIONS, saysText, schoolName } from '@tawny/core/words/schoolsSay';
+import { QUESTIONS, saysText, schoolName } from '@tawny/core/words/signoff/schools';
 import { useLengths } from '../../parts/keys';
 import { STAGES } from '../../words/stages';
 import { useSignoff } from './useSignoff';

@@ -9,12 +9,13 @@ import { STAGES } from '../../words/stages';
 import {
   askedText,
   foundText,
+  howText,
   OUTCOME_WORDS,
   standingSentence,
   unknownSentence,
   WISH_MENDS,
   wishTitle,
-} from '@tawny/core/words/signoff';
+} from '@tawny/core/words/signoff/signoff';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
 import LogPart from './LogPart.vue';
 import SchoolsPart from './SchoolsPart.vue';
@@ -56,7 +57,7 @@ const toBrief = () => (session.surveyPart = 'brief');
             <td>{{ askedText(w, system) }}</td>
             <td>
               <div v-for="(f, i) in w.found" :key="i" :class="{ soft: i > 0 }" data-found>
-                <b>{{ f.how === 'measured' ? 'Measured' : 'Predicted' }}</b> {{ foundText(w, f, system, dateText) }}
+                <b>{{ howText(f, dateText) }}</b> {{ foundText(w, f, system, dateText) }}
               </div>
               <p v-if="w.outcome === 'unknown'" class="soft">{{ unknownSentence(w) }}</p>
               <p v-if="w.outcome !== 'met' && WISH_MENDS[w.kind]" class="mend">

@@ -5,7 +5,7 @@ import { mdiArrowUp, mdiClose } from '@mdi/js';
 import { ASKED, backgroundFor, leadingUse } from '@tawny/core/document/commands/brief';
 import { type Brief, LIMITS, USES } from '@tawny/core/document/schema/project';
 import { SCHOOL_WORDS } from '@tawny/core/words/schools';
-import { USE_NAMES } from '@tawny/core/words/uses';
+import { USE_NAMES } from '@tawny/core/words/signoff/uses';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
 import { useSurvey } from './useSurvey';

@@ -1,4 +1,5 @@
 /** Loudspeakers that play at once and take from one another: alone each gives more than all together. */
+import { pointAt } from '../../../signal/calibration';
 import { extremesOf } from '../findings';
 import { nullAt, plainly } from '../likelihood';
 import type { Believed, Candidate, Companion, Evidence, Finding, Measured } from '../types';
@@ -10,7 +11,7 @@ const LEAST_DB = 3;
 export const LOSES_DB = 3;
 
 /** Of what was measured alone, a choice in which each that plays comes once; null: there is none. */
-export function partsOf(letters: readonly string[], parts: readonly Companion[]): Companion[] | null {
+function partsOf(letters: readonly string[], parts: readonly Companion[]): Companion[] | null {
   if (letters.length === 0) return [];
   for (const part of parts) {
     if (!part.letters.includes(letters[0]!) || !part.letters.every((l) => letters.includes(l))) continue;
@@ -23,21 +24,13 @@ export function partsOf(letters: readonly string[], parts: readonly Companion[])
   return null;
 }
 
-/** Level of a curve at a frequency, cut straight between its points, dB. */
-export function levelAt({ f, db }: { f: readonly number[]; db: ArrayLike<number> }, at: number): number {
-  const above = f.findIndex((v) => v >= at);
-  const i = above < 0 ? f.length - 1 : Math.max(1, above);
-  const part = Math.max(0, Math.min(1, (at - f[i - 1]!) / (f[i]! - f[i - 1]!)));
-  return db[i - 1]! + (db[i]! - db[i - 1]!) * part;
-}
-
 /** What measurements of each alone say of a dip: how much all together give over the loudest, and the two loudest; null: they were not made. */
-export function measuredAlone(f: number, { levels, beside }: Measured): { byDb: number; of: Companion[] } | null {
+function measuredAlone(f: number, { levels, beside }: Measured): { byDb: number; of: Companion[] } | null {
   const parts = beside && partsOf(beside.letters, beside.parts);
   if (!parts || parts.length < 2) return null;
-  const alone = parts.map((p) => ({ p, db: levelAt(p.levels, f) })).sort((a, b) => b.db - a.db);
+  const alone = parts.map((p) => ({ p, db: pointAt(p.levels, f) })).sort((a, b) => b.db - a.db);
   const [first, second] = [alone[0]!, alone[1]!];
-  return { byDb: levelAt(levels, f) - first.db, of: [first.p, second.p] };
+  return { byDb: pointAt(levels, f) - first.db, of: [first.p, second.p] };
 }
 
 /** What all together give over the louder alone where nothing is against: mean and deviation, dB. Where it is, anything within the span below. */
@@ -64,9 +57,9 @@ export function aloneEvidence(f: number, opposed: boolean, measured: Measured): 
 export function drawnLoss(f: number, { curve, alone }: Believed): { lossDb: number; of: string[] } {
   if (!curve || alone.length < 2) return { lossDb: 0, of: [] };
   const list = alone
-    .map(({ letter, db }) => ({ letter, db: levelAt({ f: curve.f, db }, f) }))
+    .map(({ letter, db }) => ({ letter, db: pointAt({ f: curve.f, db }, f) }))
     .sort((a, b) => b.db - a.db);
-  return { lossDb: list[0]!.db - levelAt(curve, f), of: list.slice(0, 2).map((l) => l.letter) };
+  return { lossDb: list[0]!.db - pointAt(curve, f), of: list.slice(0, 2).map((l) => l.letter) };
 }
 
 export function against({ f, fError, sizeDb }: Finding, believed: Believed, measured: Measured): Candidate[] {

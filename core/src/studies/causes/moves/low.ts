@@ -22,7 +22,7 @@ const DELAYS = Array.from({ length: 24 }, (_, i) => (i + 1) / 2);
 /** What the swing is taken over. */
 const AXIS = Float64Array.from({ length: 67 }, (_, i) => 28 + 2 * i);
 
-export interface LowRoom {
+interface LowRoom {
   setting: Setting;
   solution: Solution;
   played: readonly PlacedLoudspeaker[];

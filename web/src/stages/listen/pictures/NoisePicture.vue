@@ -4,7 +4,7 @@ import { computed, ref } from 'vue';
 import { rateNoise, type Weighting, WEIGHTINGS } from '@tawny/core/criteria/noiseCurves';
 import { OCTAVE_MIDBANDS, OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
-import { OVER_DB } from '@tawny/core/signal/loudEvents';
+import { OVER_DB } from '@tawny/core/signal/rest/loudEvents';
 import { fullScaleByMeter } from '@tawny/core/studies/listen/shown';
 import ChartFrame from '../../../charts/ChartFrame.vue';
 import CurvesChart from '../../../charts/measured/CurvesChart.vue';

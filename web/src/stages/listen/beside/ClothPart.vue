@@ -5,9 +5,9 @@ import { frequencyLabel } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { GATED } from '@tawny/core/studies/listen/read';
 import { clothLoss } from '@tawny/core/studies/listen/pair';
-import { useAnswers } from '../../answers/answers';
-import { useMeasured } from '../../measured/measured';
-import { useListen } from './useListen';
+import { useAnswers } from '../../../answers/answers';
+import { useMeasured } from '../../../measured/measured';
+import { useListen } from '../useListen';
 
 const { doc, shown } = useListen();
 const answers = useAnswers();

@@ -7,12 +7,12 @@ import { equal } from '@tawny/core/document/sharing';
 import { twins } from '@tawny/core/studies/listen/pair';
 import { decaysBeside } from '@tawny/core/studies/listen/compare';
 import { changedSentence, twinsSentences, VERDICT_WORDS } from '@tawny/core/words/listen/listen';
-import { shortName } from '../../charts/measured/names';
-import { useLengths } from '../../parts/keys';
-import ChoiceRow from '../../parts/ChoiceRow.vue';
+import { shortName } from '../../../charts/measured/names';
+import { useLengths } from '../../../parts/keys';
+import ChoiceRow from '../../../parts/ChoiceRow.vue';
 import ClothPart from './ClothPart.vue';
 import TuningPart from './TuningPart.vue';
-import { useListen } from './useListen';
+import { useListen } from '../useListen';
 
 const { list, shown, comparison, readOf, decayOf, session, curves } = useListen();
 const system = useLengths();

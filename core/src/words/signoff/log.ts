@@ -1,5 +1,5 @@
 /** Kinds of entries of the log, in words. */
-import type { LogEntry } from '../document/schema/project';
+import type { LogEntry } from '../../document/schema/project';
 
 export const LOG_NAMES: Record<LogEntry['kind'], string> = {
   'level-match': 'Levels matched',

@@ -1,12 +1,12 @@
 /** What each school says of this room, in words. */
-import { frequencyLabel } from '../quantities/bands';
-import { fixed } from '../quantities/format';
-import { type LengthSystem, lengthText } from '../quantities/lengths';
-import type { StageId } from '../report/verdict';
-import type { About, Says } from '../studies/signoff/schools';
-import { SWING_WORDS } from './bass';
-import { counted } from './counted';
-import { SCHOOL_WORDS, THRESHOLD_WORDS, WALL_SCHOOL_WORDS } from './schools';
+import { frequencyLabel } from '../../quantities/bands';
+import { fixed } from '../../quantities/format';
+import { type LengthSystem, lengthText } from '../../quantities/lengths';
+import type { StageId } from '../../report/verdict';
+import type { About, Says } from '../../studies/signoff/schools';
+import { SWING_WORDS } from '../bass';
+import { counted } from '../counted';
+import { SCHOOL_WORDS, THRESHOLD_WORDS, WALL_SCHOOL_WORDS } from '../schools';
 
 /** The question, why practice differs, and where it is answered. */
 export const QUESTIONS: Record<About, { title: string; why: string; stage: StageId }> = {

@@ -1,5 +1,5 @@
 /** What a room is for, in words. */
-import type { Use } from '../document/schema/project';
+import type { Use } from '../../document/schema/project';
 
 export const USE_NAMES: Record<Use, string> = {
   mixing: 'mixing',

@@ -1,16 +1,16 @@
 /** Whether the room is what was asked for, and what happened in it, in words. */
-import { fixed } from '../quantities/format';
-import { type LengthSystem, lengthText } from '../quantities/lengths';
-import { frequencyLabel } from '../quantities/bands';
-import type { StageId } from '../report/verdict';
-import type { Happening } from '../studies/signoff/timeline';
-import type { Found, Outcome, Wish, WishKind } from '../studies/signoff/types';
-import { counted } from './counted';
-import { verdictSentence } from './listen/causes';
+import { fixed } from '../../quantities/format';
+import { type LengthSystem, lengthText } from '../../quantities/lengths';
+import { frequencyLabel } from '../../quantities/bands';
+import type { StageId } from '../../report/verdict';
+import type { Happening } from '../../studies/signoff/timeline';
+import type { Found, Outcome, Wish, WishKind } from '../../studies/signoff/types';
+import { counted } from '../counted';
+import { verdictSentence } from '../listen/causes';
 import { LOG_NAMES } from './log';
-import { SCHOOL_WORDS } from './schools';
+import { SCHOOL_WORDS } from '../schools';
 import { USE_NAMES } from './uses';
-import type { School } from '../criteria/decayTargets';
+import type { School } from '../../criteria/decayTargets';
 
 export const OUTCOME_WORDS: Record<Outcome, string> = {
   met: 'met',
@@ -18,6 +18,12 @@ export const OUTCOME_WORDS: Record<Outcome, string> = {
   missed: 'missed',
   unknown: 'not known',
 };
+
+/** How a figure was come by; of what was learned with its day. */
+export function howText({ how, since }: Found, day: (at: string) => string): string {
+  if (how === 'measured') return 'Measured';
+  return since === null ? 'Predicted' : `Predicted, learned ${day(since)}`;
+}
 
 const TITLES: Record<WishKind, string> = {
   decay: 'Decay',

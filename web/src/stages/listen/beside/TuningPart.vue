@@ -7,11 +7,11 @@ import { lengthText } from '@tawny/core/quantities/lengths';
 import { portBox } from '@tawny/core/recipes/curve';
 import { boxTuning } from '@tawny/core/studies/listen/pair';
 import { WHOLE } from '@tawny/core/studies/listen/read';
-import { useAnswers } from '../../answers/answers';
-import { useMeasured } from '../../measured/measured';
-import NumberField from '../../fields/NumberField.vue';
-import { useLengths } from '../../parts/keys';
-import { useListen } from './useListen';
+import { useAnswers } from '../../../answers/answers';
+import { useMeasured } from '../../../measured/measured';
+import NumberField from '../../../fields/NumberField.vue';
+import { useLengths } from '../../../parts/keys';
+import { useListen } from '../useListen';
 
 const { doc, shown } = useListen();
 const answers = useAnswers();

@@ -1,6 +1,6 @@
 /** Levels of a steady recording: by octave, and the tones that stand out of it. dB re a sine at full scale, whose mean square is a half. */
-import { type Band, bandEnergy, bandsBelow, type Fraction } from './bandFilters';
-import { sizeFor, spectrumOf } from './fourier';
+import { type Band, bandEnergy, bandsBelow, type Fraction } from '../bandFilters';
+import { sizeFor, spectrumOf } from '../fourier';
 
 // Bound once: looking up the global in these innermost loops is slow where code runs in a separate context.
 const { PI, abs, ceil, cos, floor, log, log10, log2, max, min, round, sqrt } = Math;

@@ -1,0 +1,43 @@
+/** Which measurements can decide a wish, and what one says of it. */
+import type { Measurement, Project } from '../../document/schema/project';
+import type { BandDecay } from '../../signal/decay';
+import { timeOf } from '../../signal/decay';
+import { speechIndex } from '../../signal/speech';
+import type { SwingVerdict } from '../bass/types';
+import { placeOf, samePlace, seatOf } from '../listen/compare';
+import type { NoiseShown } from '../listen/shown';
+import type { Reading } from './types';
+
+const HEARD: readonly Measurement['holds']['kind'][] = ['impulse', 'response', 'decay'];
+const AT_REST: readonly Measurement['holds']['kind'][] = ['noise', 'levels'];
+
+/**
+ * Of responses at the seat and of the room at rest each the newest of the room as it is, and the newest of all; newest first. `here`: the key of the room as
+ * it is.
+ */
+export function decidingOf({ list, rooms }: Project['measured'], here: string): Measurement[] {
+  const newest = [...list].sort((a, b) => (a.at < b.at ? 1 : -1));
+  const atSeat = (m: Measurement) => samePlace(placeOf(m, rooms[m.room]!), seatOf(rooms[m.room]!));
+  const heard = newest.filter((m) => HEARD.includes(m.holds.kind) && atSeat(m));
+  const rest = newest.filter((m) => AT_REST.includes(m.holds.kind));
+  const wanted = [heard, rest].flatMap((all) => [all.find((m) => m.room === here), all[0]]);
+  return newest.filter((m) => wanted.includes(m));
+}
+
+/** What was read of a measurement; null: nothing. */
+export interface Told {
+  decay: readonly BandDecay[] | null;
+  swings: readonly SwingVerdict[] | null;
+  noise: NoiseShown | null;
+  /** Modulation transfer by octave. */
+  speech: readonly (readonly number[])[] | null;
+}
+
+export const readingOf = (m: Measurement, here: string, { decay, swings, noise, speech }: Told): Reading => ({
+  ...{ id: m.id, at: m.at, title: m.title, asNow: m.room === here },
+  decay: decay && decay.map((b) => ({ octave: b.label, seconds: timeOf(b) })),
+  swingDb: swings?.[0]?.swingDb ?? null,
+  // What was recorded along with a sweep is too short to tell of a room at rest.
+  noiseDb: AT_REST.includes(m.holds.kind) && noise?.re === 'pressure' ? noise.meter('A') : null,
+  speech: speech && speechIndex(speech),
+});
