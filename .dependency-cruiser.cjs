@@ -24,9 +24,10 @@ CORE.document = GROUND;
 CORE.room = [...GROUND, 'document'];
 CORE.studies = [...GROUND, 'document', 'room'];
 CORE.formats = ['quantities', 'geometry', 'materials', 'catalogue', 'document'];
-CORE.questions = [...GROUND, 'document', 'room', 'studies', 'formats'];
 CORE.report = [...GROUND, 'document', 'room', 'studies', 'formats'];
-CORE.words = [...GROUND, 'document', 'room', 'studies', 'report'];
+CORE.questions = [...GROUND, 'document', 'room', 'studies', 'formats', 'report'];
+CORE.words = [...GROUND, 'document', 'room', 'studies', 'report', 'questions'];
+CORE.handover = [...GROUND, 'document', 'room', 'studies', 'report', 'questions', 'words'];
 
 /** Which studies read which others; each reads `studies/types`. */
 const STUDIES = {
@@ -42,6 +43,7 @@ const STUDIES = {
   dose: ['decay'],
   seat: ['bass', 'marks', 'survey'],
   listen: ['bass', 'decay', 'marks', 'waves'],
+  hear: ['listen', 'waves'],
   causes: ['bass', 'decay', 'listen', 'waves'],
   correct: ['bass', 'listen'],
   signoff: ['bass', 'listen', 'seat'],

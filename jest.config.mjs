@@ -2,7 +2,7 @@ export default {
   testEnvironment: 'node',
   testEnvironmentOptions: { globalsCleanup: 'off' },
   // Generous: a slow machine is no failure, and no test measures time.
-  testTimeout: 60000,
+  testTimeout: 600_000,
   roots: ['<rootDir>/core/src', '<rootDir>/cli/src', '<rootDir>/server/src', '<rootDir>/web/src', '<rootDir>/scripts'],
   testMatch: ['**/*.test.ts', '**/*.test.mjs'],
   moduleFileExtensions: ['ts', 'js', 'mjs', 'cjs', 'json'],

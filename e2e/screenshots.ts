@@ -1,7 +1,7 @@
 /** Writes docs/screenshots: every main view at 1280 × 800 from the demo project. */
 import { fileURLToPath } from 'node:url';
 import { type Page, test } from '@playwright/test';
-import { openDemo, settled, stage, surveyPart } from './rig';
+import { openDemo, stage } from './rig';
 
 const FOLDER = fileURLToPath(new URL('../docs/screenshots', import.meta.url));
 const STAGES = ['survey', 'seat', 'bass', 'marks', 'decay', 'recipes', 'hang', 'build', 'listen', 'signoff'] as const;
@@ -86,13 +86,21 @@ test('main views', async ({ page }) => {
   await page.waitForTimeout(600);
   await page.screenshot({ path: `${FOLDER}/places.png` });
   await page.locator('[data-part-tab="response"]').click();
-  await stage(page, 'seat');
-  await page.locator('[data-part-tab="walls"]').click();
-  await page.locator('[data-rank]').click();
-  await page.waitForSelector('[data-rank-wall]');
+  await stage(page, 'signoff');
+  await page.getByRole('button', { name: 'Report', exact: true }).click();
+  await page.getByText('Everything is worked out').waitFor({ timeout: 180_000 });
+  await page.locator('[data-part="bass"]').evaluate((part) => part.scrollIntoView());
   await page.mouse.move(1279, 1);
-  await page.waitForTimeout(400);
-  await page.screenshot({ path: `${FOLDER}/walls.png` });
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `${FOLDER}/report.png` });
+  await stage(page, 'marks');
+  await page.locator('[data-next-move]').click();
+  await page.waitForSelector('[data-move="subs"]', { timeout: 240_000 });
+  await page.waitForSelector('[data-moves-busy]', { state: 'detached', timeout: 60_000 });
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(600);
+  await page.screenshot({ path: `${FOLDER}/next.png` });
+  await page.keyboard.press('Escape');
   await stage(page, 'survey');
   await page.getByRole('button', { name: 'Look around' }).click();
   await page.waitForTimeout(1500);
@@ -118,11 +126,4 @@ test('main views', async ({ page }) => {
   await page.waitForSelector('[data-site-mark]');
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${FOLDER}/site.png` });
-  await page.setViewportSize({ width: 1280, height: 800 });
-  await page.goto('/demo/ferry-hall');
-  await settled(page);
-  await surveyPart(page, 'symmetry');
-  await page.mouse.move(1279, 1);
-  await page.waitForTimeout(400);
-  await page.screenshot({ path: `${FOLDER}/hall.png` });
 });

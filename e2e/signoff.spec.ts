@@ -69,3 +69,67 @@ test('on a phone the wishes stand one under the other, with nothing cut off', as
   const wide = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(wide).toBeLessThanOrEqual(390);
 });
+
+test('on a phone an entry of the log gets a photograph, an arrow drawn on it and a word; they are there after a reload', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await openDemo(page);
+  await stage(page, 'signoff');
+  await page.locator('[data-log-text]').fill('The cleat by the beam sits too low.');
+  await page.locator('[data-log-write]').click();
+  await page.locator('[data-log-photo]').first().click();
+  const picture = {
+    name: 'beam.png',
+    mimeType: 'image/png',
+    buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 300, height: 180 } }),
+  };
+  await page.locator('[data-photo-file]').first().setInputFiles(picture);
+  await page.locator('[data-photo]').click();
+  const frame = page.locator('[data-photo-frame]');
+  await page.locator('[data-draw-arrow]').click();
+  await frame.scrollIntoViewIfNeeded();
+  const box = (await frame.boundingBox())!;
+  await page.mouse.move(box.x + 30, box.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 120, box.y + 90, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.locator('[data-photo-mark]')).toHaveCount(1);
+  await page.locator('[data-mark-text]').fill('three centimetres');
+  await page.locator('[data-mark-text]').press('Tab');
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  const [file] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Save it' }).click(),
+  ]);
+  expect(file.suggestedFilename()).toBe('Note.jpg');
+  await expect(page.getByText(/^Saved/)).toBeVisible();
+  await page.reload();
+  await page.locator('[data-photo]').click();
+  await expect(page.locator('[data-photo-mark]')).toHaveCount(1);
+  await expect(page.locator('[data-mark-text]')).toHaveValue('three centimetres');
+});
+
+test('a check by ear is ticked and written down; a point before building is settled and opened again', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await stage(page, 'signoff');
+  await page.getByRole('button', { name: 'By ear' }).click();
+  const clap = page.locator('[data-ear="clap"]');
+  await expect(clap.locator('[data-ear-keep]')).toBeHidden();
+  await clap.getByLabel('A zing, a fast rattle after it').check();
+  await expect(clap.getByRole('link', { name: 'Decay' })).toBeVisible();
+  await clap.locator('[data-ear-keep]').click();
+  await expect(clap.locator('[data-ear-last]')).toContainText('A zing, a fast rattle after it');
+  await expect(page.locator('[data-happening="log"]').first()).toContainText('Clapped');
+  await page.getByRole('button', { name: 'Before building' }).click();
+  const air = page.locator('[data-check="air"]');
+  await expect(air.locator('[data-rule]')).toContainText(/\d+ l\/s/);
+  await air.getByRole('textbox').fill('A fan in the loft.');
+  await air.getByRole('textbox').press('Enter');
+  await expect(air).toContainText('A fan in the loft.');
+  await expect(page.locator('[data-happening="checked"]')).toContainText('Fresh air');
+  await air.getByRole('button', { name: 'open again' }).click();
+  await expect(page.locator('[data-happening="checked"]')).toHaveCount(0);
+});

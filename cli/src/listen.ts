@@ -22,7 +22,7 @@ import { SIMULATED_RATE, simulated } from '@tawny/core/studies/listen/simulate';
 import { createWaveEngine } from '@tawny/core/studies/waves/waveEngine';
 import { tableCurves, tableDecay, tableOctaves } from '@tawny/core/studies/listen/tables';
 import { QUIET, type Surroundings } from '@tawny/core/synthesis/microphone';
-import { causeTitle, evidenceSentence, moveSentence } from '@tawny/core/words/listen/causes';
+import { causeTitle, evidenceSentence, likelyText, moveSentence } from '@tawny/core/words/listen/causes';
 import { KIND_WORDS, warningSentence } from '@tawny/core/words/listen/listen';
 
 /** What a person gave that cannot be used, as a sentence. */
@@ -222,7 +222,7 @@ export function listenText(list: readonly Listened[]): string {
         ...l.warnings.map((w) => `  ${w}`),
         ...(l.causes ?? []).map(({ finding, explanations: [first] }) => {
           const at = 'f' in finding ? `${fixed(finding.f, 1)} Hz` : `${fixed(finding.delayMs, 1)} ms`;
-          return `  ${finding.kind} at ${at}, ${fixed(finding.size, 0)} dB: ${first!.what} (${fixed(100 * first!.probability, 0)} %)`;
+          return `  ${finding.kind} at ${at}, ${fixed(finding.size, 0)} dB: ${first!.what} (${likelyText(first!.probability)})`;
         }),
       ].join('\n');
     })

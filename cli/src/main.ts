@@ -32,11 +32,13 @@ import {
 } from './listen';
 import { correctionCsv, correctionOf, correctionRow, correctionText, meetingIn, meetingText, rateOf } from './correct';
 import { fitOf, fitRow, fitText } from './fit';
+import { nextOf, nextText } from './next';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
 
 export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
+  tawny next PROJECT [--waves] [--json]  what is not told yet and what could be done next, each tried, best first; with --waves also what the bass says (a minute)
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
   tawny listen PROJECT [LETTER[+LETTER]=]FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--causes [--at seat|X,Y,Z]] [--json]  what is in recordings (WAV), or in tables; with --causes what stands out and why: files of one place, each with the loudspeakers that played, speak for each other
@@ -78,6 +80,7 @@ const OPTIONS = {
   json: { type: 'boolean' },
   csv: { type: 'boolean' },
   afresh: { type: 'boolean' },
+  waves: { type: 'boolean' },
   impulse: { type: 'boolean' },
   clip: { type: 'boolean' },
   causes: { type: 'boolean' },
@@ -278,6 +281,15 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         if (!read.ok) return explain(file, read.problems, streams);
         const hung = hangOf(read.project, values.afresh === true);
         streams.out(values.json ? JSON.stringify(hung, null, 2) : hangText(hung, read.project));
+        return OK;
+      }
+      case 'next': {
+        const { positionals, values } = parsed(rest, 1, 'waves', 'json');
+        const file = positionals[0]!;
+        const read = readProject(file);
+        if (!read.ok) return explain(file, read.problems, streams);
+        const moves = await nextOf(read.project, values.waves === true);
+        streams.out(values.json ? JSON.stringify(moves, null, 2) : nextText(moves, read.project));
         return OK;
       }
       case 'build': {

@@ -4,20 +4,15 @@ import type { Project } from '@tawny/core/document/schema/project';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { studyBass } from '@tawny/core/studies/bass/study';
 import { buyList } from '@tawny/core/studies/build/buy';
 import { cutInputs, studyCuts } from '@tawny/core/studies/build/cuts';
-import { studyBuild } from '@tawny/core/studies/build/study';
-import { decayInputs, studyDecay } from '@tawny/core/studies/decay/study';
+import { buildAt } from '@tawny/core/questions/build';
+import { measuresAt } from '@tawny/core/questions/figures';
+import { glanceAt } from '@tawny/core/questions/glance';
+import { studyDecay } from '@tawny/core/studies/decay/study';
 import type { Curve } from '@tawny/core/studies/decay/curves';
-import { studyMarks } from '@tawny/core/studies/marks/study';
-import { studySeat } from '@tawny/core/studies/seat/study';
-import { settingOf } from '@tawny/core/room/setting';
-import { studySurvey } from '@tawny/core/studies/survey/study';
-import { verdict } from '@tawny/core/report/verdict';
 import { studyHolds } from '@tawny/core/studies/hang/held/holds';
-import { studyHang } from '@tawny/core/studies/hang/study';
-import { buyLine } from '@tawny/core/words/build';
+import { buyLine } from '@tawny/core/words/build/build';
 import { fixingBuyLines } from '@tawny/core/words/fixings';
 import { counted } from '@tawny/core/words/counted';
 import { tapeWords } from '@tawny/core/words/tapes';
@@ -28,17 +23,14 @@ export type Report = Awaited<ReturnType<typeof reportOf>>;
 
 /** Runs every study. */
 export async function reportOf(project: Project) {
-  const setting = settingOf(project);
-  const survey = studySurvey(project, setting);
-  const seat = studySeat(project, setting);
-  const bass = studyBass(project, setting);
-  const marks = studyMarks(project, setting);
+  const glance = glanceAt(project);
+  const { setting, survey, seat, bass, marks, hang } = glance;
   const solver = await loadIntegerSolver();
-  const decay = studyDecay(decayInputs(project, setting, marks.result), solver);
-  const build = studyBuild(project);
+  const decay = studyDecay(glance.decay, solver);
+  const build = buildAt(project);
   const cuts = studyCuts(cutInputs(project, build.result), solver);
   const bought = buyList(project, build.result, cuts);
-  const holds = studyHolds(setting, studyHang(setting).result);
+  const holds = studyHolds(setting, hang.result);
   const fixingLines = fixingBuyLines(holds, project.treatment.fixings.link, 'metric');
   const issues = [survey, seat, bass, marks, decay, build].flatMap((s) => s.issues);
   return {
@@ -58,15 +50,7 @@ export async function reportOf(project: Project) {
     cuts: cuts.plans,
     toBuy: build.result.panels > 0 ? [...bought.items.map((i) => buyLine(i, 'metric')), ...fixingLines] : [],
     currency: project.brief.budget?.currency ?? '€',
-    verdict: verdict({
-      swing: null,
-      symmetry: survey.result.symmetry,
-      seat: seat.result,
-      bass: bass.result,
-      marks: marks.result,
-      decay: decay.result,
-      learned: project.learned,
-    }),
+    verdict: measuresAt(glance, { decay: decay.result, swing: null }),
     issues: issues.map((i) => ({ ...i, sentence: issueSentence(i, 'metric') })),
   };
 }

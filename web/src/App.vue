@@ -72,7 +72,12 @@ onMounted(async () => {
   );
   // After the first drawing: nothing of it waits for what keeps the program here.
   if (import.meta.env.PROD) prepareOffline();
-  whenIdle(() => void prepareDialogs().then(prepareStages));
+  whenIdle(
+    () =>
+      void prepareDialogs()
+        .then(prepareStages, () => {})
+        .then(() => wanted.add('moves')),
+  );
 });
 
 function onKey(event: KeyboardEvent): void {
@@ -149,6 +154,7 @@ watch(
         <p v-else class="opening soft">Opening the project …</p>
       </main>
       <VerdictLine v-if="document_.project" />
+      <component :is="late.moves" v-if="wanted.has('moves')" />
     </div>
     <div v-if="dropping" class="drop" @dragleave="dropping = false">Let go to open the project file</div>
 

@@ -148,6 +148,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
       prices: { ...PLAIN_PRICES },
     },
     log: [],
+    answered: [],
     site: {},
     buying: structuredClone(PLAIN_BUYING),
     making: structuredClone(PLAIN_MAKING),

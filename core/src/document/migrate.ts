@@ -158,6 +158,8 @@ const STEPS: Record<number, (old: Json) => Json> = {
   }),
   // Version 13 knew fewer kinds of what stands out.
   13: (old) => ({ ...old, version: 14 }),
+  // Version 14 asked nothing; what nobody was asked about is not settled.
+  14: (old) => ({ ...old, version: 15, answered: [] }),
 };
 
 function treatmentOfVersion5(): Json {

@@ -31,6 +31,7 @@ import { hearingSetting, type Place } from '../studies/listen/room';
 import { simulated } from '../studies/listen/simulate';
 import { keptResponse, type Table, tableCurves } from '../studies/listen/tables';
 import type { Heard, HeardImpulse, Took } from '../studies/listen/types';
+import { type Rendered, rendered, type Version } from '../studies/hear/render';
 import { createWaveEngine } from '../studies/waves/waveEngine';
 import type { Surroundings } from '../synthesis/microphone';
 import type { Points } from '../signal/calibration';
@@ -83,6 +84,8 @@ export type ListenTask =
   | { task: 'meet'; places: MeetParts[] }
   /** What the room has taught: samples of each that was read, or a table. */
   | { task: 'fit'; project: Project; measurements: FitPart[] }
+  /** Sounds through rooms and measurements, as loud as one another; samples of both channels at the rate. */
+  | { task: 'hear'; versions: HearVersion[]; left: ArrayBuffer; right: ArrayBuffer; rate: number }
   | {
       task: 'simulate';
       project: Project;
@@ -91,6 +94,9 @@ export type ListenTask =
       sweep: Sweep | null;
       around: Surroundings;
     };
+
+export type HearVersion =
+  Extract<Version, { kind: 'room' }> | { id: string; kind: 'measured'; samples: ArrayBuffer; rate: number };
 
 /** Another measurement, beside the one in question. */
 export interface BesidePart {
@@ -191,6 +197,7 @@ export type ListenOutcome =
   | { ok: true; fit: FitResult }
   | { ok: true; correction: Correcting }
   | { ok: true; meeting: Meeting | null }
+  | { ok: true; rendered: Rendered[] }
   | { ok: false; message: string };
 
 /** What a text file is said to hold. */
@@ -359,6 +366,15 @@ export function createListenRunner(load: (bytes: number) => Promise<Linalg>): Li
       case 'fit': {
         const measurements = task.measurements.flatMap((part) => fitPart(part) ?? []);
         return { ok: true, fit: await fitted({ project: task.project, measurements }, engine, load, progress) };
+      }
+      case 'hear': {
+        const { versions, rate, left, right } = task;
+        const heard = versions.map((v): Version => {
+          if (v.kind === 'room') return v;
+          return { id: v.id, kind: 'measured', samples: new Float32Array(v.samples), rate: v.rate };
+        });
+        const sound = [Float64Array.from(new Float32Array(left)), Float64Array.from(new Float32Array(right))] as const;
+        return { ok: true, rendered: await rendered(heard, sound, rate, engine, { progress }) };
       }
       case 'simulate':
         return simulate(task, progress);

@@ -2,6 +2,7 @@
  * The long studies as questions: what each reads of the document and what its worker is given. An answer belongs to what was read and
  * asked; it is of the present as long as both are alike.
  */
+import type { Part, Project } from '../document/schema/project';
 import type { ReadOutline } from '../formats/outlineFile';
 import type { BoxSize } from '../physics/modes/box';
 import type { ProportionInputs, ProportionMap } from '../physics/modes/proportions';
@@ -21,7 +22,8 @@ import type { MeasuredRoomAsked, MeasuredRoomInputs, PredictedRoom } from '../st
 import type { LayOutInputs, LayOutResult } from '../studies/hang/types';
 import type { Glance } from './glance';
 import type { ListenOutcome, ListenTask } from './listening';
-import { BOUGHT, HEARD, HUNG, heardAnywhere, partsOf, waves } from './parts';
+import type { MovesInputs, MovesResult } from './moves/types';
+import { BOUGHT, HEARD, HUNG, heardAnywhere, MOVED, partsOf, waves } from './parts';
 
 type Shape<Asked, Inputs, Result> = { asked: Asked; inputs: Inputs; result: Result };
 type Without<T, K extends string> = T extends unknown ? Omit<T, K> : never;
@@ -40,6 +42,7 @@ export interface Long {
   cuts: Shape<CutInputs, CutInputs, CutsResult>;
   bass: Shape<Without<BassTask, 'project'>, BassTask, BassOutcome>;
   'measured-room': Shape<MeasuredRoomAsked, MeasuredRoomInputs, PredictedRoom | null>;
+  moves: Shape<Omit<MovesInputs, 'project'>, MovesInputs, MovesResult>;
 }
 export type LongKind = keyof Long;
 
@@ -54,6 +57,13 @@ const given = <K extends LongKind>(read: (glance: Glance) => Long[K]['inputs']):
   reads: read,
   inputs: read,
 });
+
+/** Where the worker is given the whole document with what is asked. */
+const whole = <K extends LongKind>(reads: (project: Project) => unknown): Question<K> => ({
+  reads: ({ project }) => reads(project),
+  inputs: ({ project }, asked) => ({ ...(asked as object), project }),
+});
+const all = (parts: readonly Part[]) => (project: Project) => partsOf(project, parts);
 
 export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
   decay: given((glance) => glance.decay),
@@ -74,31 +84,20 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
     reads: ({ setting }) => setting.c,
     inputs: ({ setting: { c } }, size) => ({ size, c }),
   },
-  orient: {
-    reads: ({ project }) => partsOf(project, HEARD),
-    inputs: ({ project }) => ({ project }),
-  },
+  orient: whole(all(HEARD)),
   search: {
     reads: ({ project }) => heardAnywhere(project),
     inputs: ({ project }, weights) => ({ project, weights }),
   },
-  'lay-out': {
-    reads: ({ project }) => partsOf(project, HUNG),
-    inputs: ({ project }, { afresh }) => ({ project, afresh }),
-  },
+  'lay-out': whole(all(HUNG)),
   // Worked out of what is bought, which is not here with the first figures: asked with it.
   cuts: {
     reads: ({ project }) => partsOf(project, BOUGHT),
     inputs: (_, asked) => asked,
   },
-  bass: {
-    reads: ({ project }) => waves(project),
-    inputs: ({ project }, asked) => ({ ...asked, project }),
-  },
-  'measured-room': {
-    reads: ({ project }) => [project.measured.rooms, ...partsOf(project, HEARD)],
-    inputs: ({ project }, asked) => ({ ...asked, project }),
-  },
+  bass: whole(waves),
+  'measured-room': whole((project) => [project.measured.rooms, ...partsOf(project, HEARD)]),
+  moves: whole(all(MOVED)),
 };
 
 /** Drawings and recordings brought from elsewhere are read in a worker too, though they ask nothing of a document. */

@@ -10,11 +10,22 @@ export const partsOf = (project: Project, parts: readonly Part[]): unknown[] =>
 const allBut = (...left: Part[]): readonly Part[] => PARTS.filter((p) => !left.includes(p));
 
 /** Names, notes and what the site met: said, never computed with. */
-const SAID: Part[] = ['name', 'log', 'site', 'making', 'measured'];
+const SAID: Part[] = ['name', 'log', 'answered', 'site', 'making', 'measured'];
 /** What is bought, and everything that decides it. */
-export const BOUGHT = allBut('name', 'log', 'site', 'tape', 'measured', 'treatment.hanging', 'treatment.fixings');
+export const BOUGHT = allBut(
+  'name',
+  'log',
+  'answered',
+  'site',
+  'tape',
+  'measured',
+  'treatment.hanging',
+  'treatment.fixings',
+);
 /** What may be heard: prices and habits change no answer about the room. */
 export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'treatment.hanging', 'treatment.fixings');
+/** What decides what could be done next: all but names and what was written down. */
+export const MOVED = allBut('name', 'log', 'site', 'tape');
 /** What decides where pieces hang, and how they line up. */
 export const HUNG = allBut(
   ...SAID,

@@ -20,6 +20,7 @@ import { buildAt } from './build';
 import { type Glance, glanceAt, READS } from './glance';
 import { type LongKind, QUESTIONS } from './long';
 import { studyBuild } from '../studies/build/study';
+import { quickMoves } from './moves/study';
 import { BOUGHT, HEARD, heardAnywhere, MARKED, partsOf, SEATED } from './parts';
 import { numbers } from '../testing/pieces';
 
@@ -42,6 +43,7 @@ const ASKED = {
   'lay-out': { afresh: true },
   bass: { task: 'answer', quality: 'coarse' },
   'measured-room': { room: roomKey(soundingOf(demo('bakehouse'))), place: null, letters: ['L'] },
+  moves: { thorough: false, system: 'metric' },
 } as const;
 const inputsOf = (kind: LongKind, glance: Glance) => QUESTIONS[kind].inputs(glance, ASKED[kind] as never) as unknown;
 /** Those whose worker is given more than they say they read. */
@@ -51,6 +53,7 @@ const RUN: Partial<Record<LongKind, (project: Project) => unknown>> = {
   search: (project) => ({ ...searchSeat({ project, weights: ASKED.search }, null), asked: null }),
   'lay-out': (project) => layOut(project, true),
   bass: (project) => createBassRunner(loadLinalg)({ ...ASKED.bass, project }, () => {}),
+  moves: (project) => quickMoves(project),
   'measured-room': (project) => studyMeasuredRoom({ ...ASKED['measured-room'], letters: ['L'], project }),
 };
 
@@ -138,6 +141,7 @@ describe('parts', () => {
     );
     expect(PARTS.filter((p) => !HEARD.includes(p)).sort()).toEqual(
       [
+        'answered',
         'buying',
         'log',
         'making',

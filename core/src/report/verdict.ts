@@ -36,8 +36,8 @@ export interface VerdictParts {
   marks: MarksResult;
   /** Swing of the low response by the wave solver; null until it has been asked. */
   swing: SwingVerdict | null;
-  /** Null while it is being computed for the first time. */
-  decay: DecayResult | null;
+  /** Null while it is being computed for the first time; without an answer: not asked how many are needed. */
+  decay: (Pick<DecayResult, 'chosen' | 'mix'> & { answer: DecayResult['answer'] | null }) | null;
   /** What the room has taught; null: nothing. */
   learned: Pick<Learned, 'record' | 'inUse'> | null;
 }
@@ -204,15 +204,17 @@ export function verdict({ symmetry, seat, bass, swing, marks, decay, learned }: 
       // Other recipes among them: the number of one kind says nothing then.
       ...(decay.mix.length > 0
         ? { word: worst ? 'not enough yet' : 'enough', tone: worst ? ('fair' as const) : ('good' as const) }
-        : {
-            word: answer.status === 'reached' ? `of ${answer.curve.panels} needed` : 'target out of reach',
-            tone:
-              answer.status !== 'reached'
-                ? ('bad' as const)
-                : panels >= answer.curve.panels
-                  ? ('good' as const)
-                  : ('fair' as const),
-          }),
+        : answer === null
+          ? { word: '', tone: 'fair' as const }
+          : {
+              word: answer.status === 'reached' ? `of ${answer.curve.panels} needed` : 'target out of reach',
+              tone:
+                answer.status !== 'reached'
+                  ? ('bad' as const)
+                  : panels >= answer.curve.panels
+                    ? ('good' as const)
+                    : ('fair' as const),
+            }),
       detail: '',
       at: null,
     });

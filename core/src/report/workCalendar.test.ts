@@ -5,7 +5,7 @@ import { settingOf } from '../room/setting';
 import { studyBuild } from '../studies/build/study';
 import { workPlan } from '../studies/build/work';
 import { studyHang } from '../studies/hang/study';
-import { labelsOf } from '../words/labels';
+import { labelsOf } from '../words/build/labels';
 import { workCalendar } from './workCalendar';
 
 const room = edited(

@@ -25,6 +25,11 @@ const some = <T>(r: Random, list: readonly T[]): T[] => list.filter(() => r.whol
 
 const makers: Makers<Command['type']> = {
   rename: (r) => ({ type: 'rename', name: `Room ${r.whole(1, 99)}` }),
+  answer: (r) => ({
+    type: 'answer',
+    key: r.pick(['told:floor', 'told:walls', 'head:0.2']),
+    answer: r.pick([null, { at: '2026-11-05T10:00:00Z', why: r.pick(['', 'The desk stands there.']) }]),
+  }),
   'set-climate': (r) => ({ type: 'set-climate', climate: { temperatureC: at(r, 10, 28) } }),
   'set-brief': (r) => ({ type: 'set-brief', brief: { people: r.whole(1, 9) } }),
   'set-box': (r) => ({

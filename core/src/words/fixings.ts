@@ -7,7 +7,7 @@ import type { Tile } from '../report/hangingAtSize';
 import type { HangingBlock } from '../report/hangingDrawing';
 import type { Fixing, Hold, HoldNote, HoldsResult } from '../studies/hang/held/holds';
 import type { HungPiece } from '../studies/hang/study';
-import { type BuyLine, plainLine } from './build';
+import { type BuyLine, plainLine } from './build/build';
 import { fromMiddleText, lineWords } from './hang';
 import { surfaceWords } from './tapes';
 

@@ -79,6 +79,9 @@ function createAnswers() {
     orient: line('orient'),
     search: line('search'),
     layOut: line('lay-out'),
+    /** What could be done next: in short, and with exact programmes and waves. */
+    moves: line('moves'),
+    allMoves: line('moves'),
     cuts: line('cuts'),
     /** The same of one batch alone. */
     batchCuts: line('cuts'),

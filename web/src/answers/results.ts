@@ -1,7 +1,9 @@
 /** What all answers together say of the open project: the verdict's measures, what the last edit did to them, findings. */
 import { defineStore } from 'pinia';
 import { computed, ref, watch } from 'vue';
-import { type Measure, type MeasureId, type StageId, verdict } from '@tawny/core/report/verdict';
+import { measuresAt } from '@tawny/core/questions/figures';
+import type { Measure, MeasureId, StageId } from '@tawny/core/report/verdict';
+import { MEASURE_NAMES } from '@tawny/core/words/measures';
 import type { Issue } from '@tawny/core/studies/types';
 import { useDocument } from '../stores/document';
 import { useAnswers, useLines } from './answers';
@@ -19,14 +21,9 @@ export const useResults = defineStore('results', () => {
   const measures = computed((): Measure[] => {
     const now = answers.calm;
     if (!now) return [];
-    return verdict({
-      symmetry: now.survey.result.symmetry,
-      seat: now.seat.result,
-      bass: now.bass.result,
+    return measuresAt(now, {
       swing: (bass.current.value && bass.solved.value?.answer.swings[0]) || null,
-      marks: now.marks.result,
       decay: answers.decay?.result ?? null,
-      learned: now.project.learned,
     });
   });
 
@@ -77,5 +74,8 @@ export const useResults = defineStore('results', () => {
     return counts;
   });
 
-  return { measures, before, issues, doubts };
+  /** What a measure is called. */
+  const nameOf = (id: MeasureId) => MEASURE_NAMES[id];
+
+  return { measures, nameOf, before, issues, doubts };
 });

@@ -10,17 +10,14 @@ export const DEMOS = {
   bakehouse: {
     url: bakehouse,
     name: 'Bakehouse',
-    what: 'a mixing room with a chimney breast and a beam',
   },
   'ferry-hall': {
     url: ferryHall,
     name: 'Ferry hall',
-    what: 'a hall for small ensembles, with a stage and an alcove',
   },
   'signal-cabin': {
     url: signalCabin,
     name: 'Signal cabin',
-    what: 'a timber booth for audiobooks under a pitched roof',
   },
 } as const;
 export type DemoName = keyof typeof DEMOS;

@@ -1,9 +1,11 @@
 /** Recordings of the open project: brought from files, heard by the simulated microphone, kept by content, read in a worker one after the other. */
 import { defineStore } from 'pinia';
 import { computed, shallowReactive, shallowRef, toRaw } from 'vue';
+import type { Rendered } from '@tawny/core/studies/hear/render';
 import type {
   BesidePart,
   BesideParts,
+  HearVersion,
   MeetPart,
   Listened,
   ListenOutcome,
@@ -279,6 +281,24 @@ function createRecordings(client = createStudyClient(startWorker)) {
       };
       const outcome = await run('Subwoofer and loudspeakers', task, wanted);
       return outcome?.ok && 'meeting' in outcome ? outcome.meeting : null;
+    },
+    /** Sounds through rooms and measurements; null: stopped or failed. A measurement that is not in this browser is left out. */
+    async hear(
+      versions: readonly ({ id: string; project: Project } | { id: string; measurement: Measurement })[],
+      [left, right]: readonly [Float32Array, Float32Array],
+      rate: number,
+    ): Promise<Rendered[] | null> {
+      const task = async (): Promise<ListenTask> => {
+        const all = versions.map(async (v): Promise<HearVersion | null> => {
+          if ('project' in v) return { id: v.id, kind: 'room', project: structuredClone(toRaw(v.project)) };
+          const part = await partOf(v.measurement, null);
+          return part && { id: v.id, kind: 'measured', samples: part.bytes, rate: part.rate };
+        });
+        const known = (await Promise.all(all)).filter((v) => v !== null);
+        return { task: 'hear', versions: known, left: left.slice().buffer, right: right.slice().buffer, rate };
+      };
+      const outcome = await asks('Hear it', task);
+      return outcome?.ok && 'rendered' in outcome ? outcome.rendered : null;
     },
     /** Samples of a recording kept here. */
     samplesOf,

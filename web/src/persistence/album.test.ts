@@ -23,3 +23,13 @@ test('photographs are kept by project, oldest first, and go with it', async () =
   await shelf.remove('a');
   expect([(await album.of('a')).length, (await album.of('b')).length]).toEqual([0, 1]);
 });
+
+test('what is drawn on a photograph stays with it, and a photograph of before has nothing', async () => {
+  const album = openAlbum('drawn', fake);
+  for (const p of [photo('one', 'a', 1), photo('two', 'a', 2)]) await album.add(p);
+  const arrow = { kind: 'arrow' as const, from: [0.1, 0.2] as const, to: [0.4, 0.3] as const, text: 'too low' };
+  await album.draw('two', [arrow]);
+  expect((await album.of('a')).map((p) => p.drawn)).toEqual([undefined, [arrow]]);
+  await album.draw('two', []);
+  expect((await album.of('a'))[1]!.drawn).toEqual([]);
+});

@@ -70,12 +70,22 @@ const namedIn = (record: StoredProject | undefined): Set<string> =>
 export interface StoredPhoto {
   id: string;
   project: string;
-  /** Id of the piece it shows. */
+  /** Id of the piece it shows, or "log " and the id of an entry. */
   about: string;
   /** ms since 1970. */
   takenAt: number;
   type: string;
   bytes: ArrayBuffer;
+  /** What was drawn on it, if anything. */
+  drawn?: PhotoMark[];
+}
+
+/** Places are parts of the picture's width and height, 0 … 1. */
+export interface PhotoMark {
+  kind: 'arrow' | 'ring';
+  from: readonly [number, number];
+  to: readonly [number, number];
+  text: string;
 }
 
 /** Samples of a measurement, once by what is in them; several projects may speak of them. */

@@ -9,9 +9,9 @@ import { countOf } from '@tawny/core/recipes/parts/types';
 import type { MaterialPlan } from '@tawny/core/studies/build/cuts';
 import type { BuildSheet } from '@tawny/core/studies/build/needs';
 import type { WorkPlan } from '@tawny/core/studies/build/work';
-import { type BuyLine, CUT_WORDS, materialName, planSentence, ROUNDING_WORDS } from '@tawny/core/words/build';
-import type { Label } from '@tawny/core/words/labels';
-import { STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/work';
+import { type BuyLine, CUT_WORDS, materialName, planSentence, ROUNDING_WORDS } from '@tawny/core/words/build/build';
+import type { Label } from '@tawny/core/words/build/labels';
+import { STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/build/work';
 import { definition, FONT, INK, lined, type Paper, SOFT, tick, wideOn } from './pdf';
 
 const POINTS_PER_MM = 72 / 25.4;

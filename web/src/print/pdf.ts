@@ -12,7 +12,7 @@ const POINTS_PER_MM = 72 / 25.4;
 export const DRAWING_MM = 62;
 export const FONT = 'Commissioner';
 
-async function base64(url: string): Promise<string> {
+export async function base64(url: string): Promise<string> {
   const bytes = new Uint8Array(await (await fetch(url)).arrayBuffer());
   let text = '';
   for (let i = 0; i < bytes.length; i += 0x8000) text += String.fromCharCode(...bytes.subarray(i, i + 0x8000));
@@ -124,3 +124,9 @@ export async function pdfOf(what: TDocumentDefinitions): Promise<Blob> {
   maker.setFonts({ [FONT]: faces });
   return maker.createPdf(what).getBlob();
 }
+
+/** The letters of all that is printed, for a file that brings its own. */
+export const lettersOf = async (): Promise<{ plain: string; bold: string; format: 'woff' }> => {
+  const [plain, heavy] = await Promise.all([base64(words), base64(bold)]);
+  return { plain, bold: heavy, format: 'woff' };
+};

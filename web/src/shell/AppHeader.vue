@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** Top line: the project, going anywhere, undo and redo, units, theme, and whether it is saved. */
 import { computed, nextTick, ref, shallowRef, watch } from 'vue';
-import { mdiFolderOutline, mdiMagnify, mdiRedo, mdiThemeLightDark, mdiUndo } from '@mdi/js';
+import { mdiCircleHalfFull, mdiFolderOutline, mdiMagnify, mdiRedo, mdiUndo } from '@mdi/js';
 import SavedState from './SavedState.vue';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
@@ -67,7 +67,7 @@ const redoTitle = computed(() =>
       {{ doc.project?.name }}
     </button>
     <v-btn variant="outlined" size="small" :prepend-icon="mdiFolderOutline" @click="emit('projects')">Projects</v-btn>
-    <span class="spacer" />
+    <span class="spacer" data-next-place />
     <button class="goto" @click="emit('goto')">
       <v-icon :icon="mdiMagnify" size="16" /> <span>Go to anything</span> <kbd>Ctrl K</kbd>
     </button>
@@ -100,7 +100,7 @@ const redoTitle = computed(() =>
     <v-btn
       variant="text"
       size="small"
-      :icon="mdiThemeLightDark"
+      :icon="mdiCircleHalfFull"
       :aria-label="session.dark ? 'Day colours' : 'Night colours'"
       :title="session.dark ? 'Day colours' : 'Night colours'"
       @click="session.dark = !session.dark"
@@ -135,8 +135,9 @@ const redoTitle = computed(() =>
   padding: 2px 6px;
   border-radius: 4px;
   color: var(--ink);
+  flex: 0 0 auto;
   min-width: 3rem;
-  max-width: 26rem;
+  max-width: 15rem;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
@@ -151,6 +152,7 @@ const redoTitle = computed(() =>
 }
 .spacer {
   flex: 1;
+  min-width: 0;
 }
 .goto {
   display: flex;
@@ -182,6 +184,10 @@ kbd {
   }
   .goto {
     min-width: 0;
+  }
+  .spacer {
+    order: 9;
+    flex: 1 0 100%;
   }
   .goto span,
   .goto kbd {

@@ -3,6 +3,7 @@
 import { computed, ref, watch } from 'vue';
 import { useBringProject } from '../files/bringProject';
 import { type DemoName, DEMOS } from '../files/demos';
+import { DEMO_WORDS } from '../files/demoWords';
 import { exportProject } from '../files/projectFiles';
 import { useDocument } from '../stores/document';
 import { useSession } from '../stores/session';
@@ -107,7 +108,7 @@ async function copy(): Promise<void> {
               v-for="(demo, id) in DEMOS"
               :key="id"
               :title="demo.name"
-              :subtitle="demo.what"
+              :subtitle="DEMO_WORDS[id]"
               @click="afresh(id)"
             />
           </v-list>

@@ -4,6 +4,7 @@ import { ref } from 'vue';
 import { useRouter } from 'vue-router';
 import { useBringProject } from '../files/bringProject';
 import { type DemoName, DEMOS } from '../files/demos';
+import { DEMO_WORDS } from '../files/demoWords';
 import NewRoomForm from './NewRoomForm.vue';
 
 const opener = useBringProject();
@@ -43,7 +44,7 @@ async function pick(event: Event): Promise<void> {
       <li v-for="(demo, id) in DEMOS" :key="id">
         <div>
           <strong>{{ demo.name }}</strong>
-          <span class="soft">Made up to try things in: {{ demo.what }}.</span>
+          <span class="soft">Made up to try things in: {{ DEMO_WORDS[id] }}.</span>
         </div>
         <v-btn variant="outlined" :data-demo="id" @click="look(id)">Look at it</v-btn>
       </li>

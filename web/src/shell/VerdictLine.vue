@@ -8,7 +8,6 @@ import type { Measure } from '@tawny/core/report/verdict';
 import { useLines } from '../answers/answers';
 import { useResults } from '../answers/results';
 import { useSession } from '../stores/session';
-import { MEASURE_NAMES } from '../words/stages';
 
 const results = useResults();
 const { decay } = useLines();
@@ -35,7 +34,7 @@ const cells = computed(() =>
     const late = (m.id === 'decay' || m.id === 'cover' || m.id === 'panels') && decay.state.value.status === 'running';
     return {
       ...m,
-      name: MEASURE_NAMES[m.id],
+      name: results.nameOf(m.id),
       ...shownAs(m.value, m),
       detail: m.at === null ? m.detail : `${m.detail} at ${lengthText(m.at, session.system)}`,
       change,

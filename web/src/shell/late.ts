@@ -1,7 +1,8 @@
 /** What is not on the first screen comes when it is wanted, and stays. */
 import { type Component, defineAsyncComponent } from 'vue';
 
-export type LateName = 'kept' | 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start';
+export type LateName =
+  'kept' | 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start' | 'moves';
 
 // What tells of a fault is fetched first.
 const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> = {
@@ -13,6 +14,7 @@ const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> =
   shortcuts: () => import('./ShortcutsDialog.vue'),
   working: () => import('../parts/WorkingDialog.vue'),
   start: () => import('./StartPage.vue'),
+  moves: () => import('./next/NextMove.vue'),
 };
 
 const come = new Set<LateName>();
@@ -23,16 +25,9 @@ const part = (name: LateName) =>
     return found.default;
   });
 
-export const late: Readonly<Record<LateName, Component>> = {
-  kept: part('kept'),
-  message: part('message'),
-  refusal: part('refusal'),
-  projects: part('projects'),
-  goto: part('goto'),
-  shortcuts: part('shortcuts'),
-  working: part('working'),
-  start: part('start'),
-};
+export const late = Object.fromEntries(
+  (Object.keys(parts) as LateName[]).map((name) => [name, part(name)]),
+) as Readonly<Record<LateName, Component>>;
 
 /** Whether it is there: one that did not come is asked for again the next time. */
 export const hasCome = (name: LateName): boolean => come.has(name);

@@ -2,6 +2,7 @@
 import { computed, ref, shallowRef, watch } from 'vue';
 import { defineStore } from 'pinia';
 import type { Album } from '../persistence/album';
+import type { PhotoMark } from '../persistence/database';
 import { newId } from '../persistence/ids';
 import { useDocument } from './document';
 
@@ -10,7 +11,9 @@ export interface Photo {
   about: string;
   takenAt: Date;
   url: string;
+  drawn: readonly PhotoMark[];
 }
+export type { PhotoMark };
 
 /** Longest side that is kept, px. */
 const MOST_PX = 1600;
@@ -47,8 +50,8 @@ export const usePhotos = defineStore('photos', () => {
       const found = of === null ? [] : await (await album()).of(of);
       if (of !== project.value) return;
       for (const { url } of shown.value) URL.revokeObjectURL(url);
-      shown.value = found.map(({ id, about, takenAt, type, bytes }) => ({
-        ...{ id, about, takenAt: new Date(takenAt) },
+      shown.value = found.map(({ id, about, takenAt, type, bytes, drawn }) => ({
+        ...{ id, about, takenAt: new Date(takenAt), drawn: drawn ?? [] },
         url: URL.createObjectURL(new Blob([bytes], { type })),
       }));
     } catch {
@@ -79,5 +82,13 @@ export const usePhotos = defineStore('photos', () => {
     }
     await read();
   }
-  return { shown, refused, add, remove };
+  async function draw(id: string, drawn: PhotoMark[]): Promise<void> {
+    try {
+      await (await album()).draw(id, JSON.parse(JSON.stringify(drawn)) as PhotoMark[]);
+    } catch {
+      return void (refused.value = 'The browser’s storage did not take what was drawn.');
+    }
+    shown.value = shown.value.map((p) => (p.id === id ? { ...p, drawn } : p));
+  }
+  return { shown, refused, add, draw, remove };
 });

@@ -17,6 +17,7 @@ export const COMMAND_NAMES: Readonly<Record<SingleCommand['type'], string>> = {
   'set-piece-state': 'what is up',
   'set-cover': 'what covers first reflections',
   'write-log': 'the log entry',
+  answer: 'the answer',
   'strike-log': 'the struck log entry',
   'set-site': 'what was met on site',
   'put-measurement': 'a measurement',

@@ -1,5 +1,5 @@
-/** Stages in the order of the work, and the words of the verdict line. */
-import type { MeasureId, StageId } from '@tawny/core/report/verdict';
+/** Stages in the order of the work. */
+import type { StageId } from '@tawny/core/report/verdict';
 
 export interface StageWords {
   id: StageId;
@@ -29,16 +29,3 @@ export const MARKS_PARTS = [
   { id: 'second', name: 'Second' },
 ] as const;
 export type MarksPart = (typeof MARKS_PARTS)[number]['id'];
-
-export const MEASURE_NAMES: Record<MeasureId, string> = {
-  symmetry: 'Left against right',
-  seat: 'Seat',
-  notch: 'Boundary notch',
-  bass: 'Length modes',
-  swing: 'Bass swing',
-  mark: 'Worst bare mark',
-  decay: 'Decay',
-  cover: 'Wall cover',
-  panels: 'Panels chosen',
-  record: 'Promises kept',
-};

@@ -75,6 +75,10 @@ async function answer(request: Request, progress: (part: number) => void): Promi
     }
     case 'measured-room':
       return (await import('@tawny/core/studies/listen/measuredRoom')).studyMeasuredRoom(request.inputs);
+    case 'moves': {
+      const { studyMoves } = await import('@tawny/core/questions/moves/study');
+      return studyMoves(request.inputs, () => (solver ??= loadSolver()), linalg, progress);
+    }
     case 'search': {
       const { searchSeat, searchWaves } = await import('@tawny/core/studies/search/study');
       return searchSeat(request.inputs, await searchWaves(request.inputs.project, linalg), progress);

@@ -23,6 +23,9 @@ export const RECORD: Handlers<RecordCommand> = {
   'strike-log'(draft, { id }) {
     takeFrom(draft.log, id);
   },
+  answer(draft, { key, answer }) {
+    draft.answered = [...draft.answered.filter((a) => a.key !== key), ...(answer ? [{ key, ...answer }] : [])];
+  },
   'set-site'(draft, { mark, site }) {
     if (site === null) delete draft.site[mark];
     else draft.site[mark] = { done: false, found: null, note: '', ...draft.site[mark], ...site };

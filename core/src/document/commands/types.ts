@@ -8,6 +8,7 @@ import type { BoxRoom } from '../begin';
 import type { OutlineCorner } from '../place/outline';
 import type { Numbers } from '../recipes';
 import type {
+  Answered,
   Beam,
   Brief,
   Buying,
@@ -135,6 +136,8 @@ export type RecordCommand =
   | { type: 'set-target'; target: Partial<Project['target']> }
   | { type: 'write-log'; entry: LogEntry }
   | { type: 'strike-log'; id: string }
+  /** A question of the room that is settled, or a move put aside; null: it is open again. */
+  | { type: 'answer'; key: string; answer: Omit<Answered, 'key'> | null }
   | { type: 'set-site'; mark: string; site: Partial<SiteMark> | null }
   /** A measurement, new or changed, with the room it was taken in where that is new. */
   | { type: 'put-measurement'; measurement: Measurement; room: MeasuredRoom | null }

@@ -144,7 +144,16 @@ export const fixings = z.strictObject({
   fittings: within('fittings'),
 });
 
-export const LOG_KINDS = ['level-match', 'hard-pan', 'sine-tail', 'built', 'note'] as const;
+export const LOG_KINDS = [
+  'level-match',
+  'hard-pan',
+  'sine-tail',
+  'clap',
+  'voice-by-wall',
+  'known-record',
+  'built',
+  'note',
+] as const;
 /** What was heard, done or decided, and when. */
 export const logEntry = z.strictObject({
   id,
@@ -154,6 +163,14 @@ export const logEntry = z.strictObject({
   text: lines(2000),
   /** dB re the reference by loudspeaker letter. */
   readings: z.record(key(3), within('differenceDb')),
+});
+
+/** A question of the room that is settled as it is, or a move that was put aside. */
+export const answer = z.strictObject({
+  key: key(160),
+  at: z.iso.datetime(),
+  /** Why not; empty where the question is settled. */
+  why: lines(400),
 });
 
 /** A mark as met on site: done, and where it was found when that is another place. */

@@ -5,6 +5,7 @@ import { SCHOOLS } from '../../criteria/decayTargets';
 import { OCTAVES } from '../../quantities/bands';
 import { id, key, line, within } from './basics';
 import {
+  answer,
   brief,
   ceiling,
   corner,
@@ -37,7 +38,7 @@ export { DAYS, STEPS } from './buying';
 export { FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 14;
+export const VERSION = 15;
 
 /** Everything that sounds, or decides what does: what a measurement keeps of the room it was taken in. */
 const sounding = {
@@ -117,6 +118,8 @@ export const shape = z.strictObject({
     prices,
   }),
   log: z.array(logEntry).check(z.maxLength(2000)),
+  /** What the program asked or proposed and somebody settled: "told:" and a question of the room, or the name of a move that is not for this room. */
+  answered: z.array(answer).check(z.maxLength(300)),
   /** Marks as met on site, by mark id. */
   site: z.record(key(120), siteMark),
   buying,
@@ -153,6 +156,7 @@ export type PieceState = Piece['state'];
 export type PieceAt = Piece & { place: { kind: 'at' } };
 export type PieceByNumber = Piece & { place: { kind: 'number' } };
 export type LogEntry = Project['log'][number];
+export type Answered = Project['answered'][number];
 export type SiteMark = Project['site'][string];
 export type Buying = Project['buying'];
 export type Making = Project['making'];

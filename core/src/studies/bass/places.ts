@@ -6,6 +6,8 @@ import { clipConvex, overlapping, boundsOf } from '../../geometry/clip';
 import { insideOutline } from '../../geometry/polygon';
 import type { Vec2, Vec3 } from '../../geometry/vector';
 import { plainLoudspeaker } from '../../document/begin';
+import type { SingleCommand } from '../../document/commands/types';
+import { toMillimetre } from '../../quantities/lengths';
 import { headPoints, isSub, levels, playing, together } from './answer';
 import { feedOf } from './feed';
 import {
@@ -295,4 +297,13 @@ async function evenness(
     };
   });
   return { map: { from: first, step, columns: columns!, rows: rows!, evenness: even, consistency: alike }, best };
+}
+
+/** A layout as an edit, to the millimetre. */
+export function layoutCommand({ frame }: Setting, { places, gainDb, inverted }: SubLayout): SingleCommand {
+  const at = places.map((p) => {
+    const [x, y] = frame.toSurvey([p.at[0], p.at[1]]);
+    return { x: toMillimetre(x), y: toMillimetre(y) };
+  });
+  return { type: 'place-subs', places: at, gainDb, inverted };
 }

@@ -3,7 +3,7 @@ import { type IntegerSolver, loadIntegerSolver } from '../../dosage/solver';
 import type { Project } from '../../document/schema/project';
 import type { LengthSystem } from '../../quantities/lengths';
 import { cutText } from '../../quantities/cutLengths';
-import { buyLine, planSentence } from '../../words/build';
+import { buyLine, planSentence } from '../../words/build/build';
 import { decided, numbers, panelOf } from '../../testing/pieces';
 import { demo, DEMO_ROOMS } from '../../testing/demo';
 import { edited, plainBox } from '../../testing/rooms';

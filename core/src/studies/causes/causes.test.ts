@@ -1,5 +1,5 @@
 /** Findings and the weighing of causes on made-up figures; the same in rooms whose causes are known. */
-import { causeSentence, evidenceSentence, findingTitle, moveSentence } from '../../words/listen/causes';
+import { causeSentence, evidenceSentence, findingTitle, likelyText, moveSentence } from '../../words/listen/causes';
 import { type Trial, trialOf } from '../../testing/heard/plantedRooms';
 import { normalBelow } from '../../numerics/normal';
 import { extremesOf, findingsOf } from './findings';
@@ -267,6 +267,7 @@ describe('causes', () => {
   test('in sentences, with figures found and meant', () => {
     const told = first(of({}), believed({ modes: [{ f: 64.4, seconds: 0.6, head: 0.8, source: 0.7 }] }));
     expect(findingTitle(of({}))).toBe('Peak at 64.0 Hz, 9 dB');
+    expect([0.9999, 0.62, 0.002].map(likelyText)).toEqual(['over 99 %', '62 %', 'under 1 %']);
     expect(causeSentence(told.cause, 'metric')).toContain('the ears meet 80 % of its pressure');
     expect(evidenceSentence(told.evidence[0]!)).toMatch(/^frequency: 64\.0 Hz found, 64\.4 Hz meant, .*speaks for it$/);
     expect(moveSentence({ what: 'head', of: null, by: [0, -0.3, 0], changeDb: -4.2 }, 'metric')).toBe(

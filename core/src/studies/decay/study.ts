@@ -235,6 +235,19 @@ function issuesFor(inputs: DecayStudied, result: DecayResult): Issue[] {
   return issues;
 }
 
+const limitsOf = (inputs: DecayStudied, school: School): Judged =>
+  OCTAVES.map((f) => (f >= inputs.lowestOctave ? schoolLimits(school, inputs.volume, f, inputs.own) : null));
+
+/** What is decided, without asking how many it would take. */
+export function chosenDecay(asked: DecayInputs) {
+  const { inputs, panelAlpha } = studied(asked);
+  const { mix } = inputs;
+  const limits = limitsOf(inputs, inputs.school);
+  const chosenCounts = countsChosen(inputs);
+  const chosen = curveFor(inputs, chosenCounts, panelAlpha, limits, mix);
+  return { inputs, panelAlpha, mix, limits, chosenCounts, chosen };
+}
+
 /** Points of the curve of mid-band decay over panels: every fourth panel, or in a hall a multiple of four. */
 const MOST_STEPS = 40;
 
@@ -247,16 +260,10 @@ export function studyDecay(
   solver: IntegerSolver,
   progress: (part: number) => void = () => {},
 ): Study<DecayResult> {
-  const { inputs, panelAlpha } = studied(asked);
-  const { mix } = inputs;
+  const { inputs, panelAlpha, mix, limits, chosen, chosenCounts } = chosenDecay(asked);
   progress(0.3);
-  const limitsOf = (school: School): Judged =>
-    OCTAVES.map((f) => (f >= inputs.lowestOctave ? schoolLimits(school, inputs.volume, f, inputs.own) : null));
-  const limits = limitsOf(inputs.school);
   const curve = (counts: Counts): Curve => curveFor(inputs, counts, panelAlpha, limits);
   const bare = curve({});
-  const chosenCounts = countsChosen(inputs);
-  const chosen = curveFor(inputs, chosenCounts, panelAlpha, limits, mix);
   const answer = answerFor(inputs, panelAlpha, limits, solver, curve);
   progress(0.8);
   const order = hangingOrder(inputs);
@@ -266,7 +273,7 @@ export function studyDecay(
     return { panels: inputs.laid.length + stride * i, mid, inside };
   });
   const judgedBy = (school: School, counts: Counts, others: readonly MixPiece[] = []) =>
-    curveFor(inputs, counts, panelAlpha, limitsOf(school), others).inside;
+    curveFor(inputs, counts, panelAlpha, limitsOf(inputs, school), others).inside;
   const result: DecayResult = {
     inputs,
     octaves: OCTAVES,

@@ -178,6 +178,10 @@ function robustOf(bench: Bench, solver: IntegerSolver, outcome: PlanOutcome): Pl
   };
 }
 
+/** How many of each column are decided on. */
+export const chosenCounts = ({ columns, chosen }: Pick<PlanInputs, 'columns' | 'chosen'>): number[] =>
+  columns.map((c) => chosen.find((p) => p.recipe === c.recipe && p.place === c.place)?.count ?? 0);
+
 /**
  * The study proper. Heavy: runs in a worker.
  * @param progress called with 0…1 between its parts
@@ -190,9 +194,7 @@ export function studyPlan(
   const bench = benchFor(inputs);
   progress(0.15);
   const bare = inputs.columns.map(() => 0);
-  const chosen = inputs.columns.map(
-    (c) => inputs.chosen.find((p) => p.recipe === c.recipe && p.place === c.place)?.count ?? 0,
-  );
+  const chosen = chosenCounts(inputs);
   const outcome = solveAll(bench, solver, (part) => progress(0.15 + 0.6 * part));
   const robust = robustOf(bench, solver, outcome);
   progress(0.85);

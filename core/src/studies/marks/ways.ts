@@ -1,6 +1,6 @@
 /** What is put into the document when somebody takes a way out for a mark: pieces laid out, a board, a panel on feet. */
 import { recipeOf } from '../../document/recipes';
-import type { Furniture, Piece } from '../../document/schema/project';
+import type { Furniture, Opening, Piece } from '../../document/schema/project';
 import { localToFace } from '../../geometry/unfold';
 import { faceAxes } from '../../room/pieces';
 import type { Setting, SettingFace } from '../../room/setting';
@@ -72,6 +72,9 @@ function boardFor(setting: Setting, mark: Mark, redirect: Redirect, at: string |
     at,
   });
 }
+
+/** A window with a heavy curtain drawn before it. */
+export const curtained = (opening: Opening): Opening => ({ ...opening, material: 'curtain-heavy' });
 
 /** A panel on feet before the zone of a wall mark, along its wall. */
 export function standBefore(setting: Setting, mark: Mark): Furniture {

@@ -9,7 +9,12 @@ import type { NoiseShown } from '../listen/shown';
 import type { Reading } from './types';
 
 const HEARD: readonly Measurement['holds']['kind'][] = ['impulse', 'response', 'decay'];
+/** What tells how the room sounds, and not only how quiet it is. */
+export const isHeard = (m: Measurement): boolean => HEARD.includes(m.holds.kind);
 const AT_REST: readonly Measurement['holds']['kind'][] = ['noise', 'levels'];
+
+const atSeatOf = (m: Measurement, rooms: Project['measured']['rooms']): boolean =>
+  samePlace(placeOf(m, rooms[m.room]!), seatOf(rooms[m.room]!));
 
 /**
  * Of responses at the seat and of the room at rest each the newest of the room as it is, and the newest of all; newest first. `here`: the key of the room as
@@ -17,11 +22,17 @@ const AT_REST: readonly Measurement['holds']['kind'][] = ['noise', 'levels'];
  */
 export function decidingOf({ list, rooms }: Project['measured'], here: string): Measurement[] {
   const newest = [...list].sort((a, b) => (a.at < b.at ? 1 : -1));
-  const atSeat = (m: Measurement) => samePlace(placeOf(m, rooms[m.room]!), seatOf(rooms[m.room]!));
-  const heard = newest.filter((m) => HEARD.includes(m.holds.kind) && atSeat(m));
+  const atSeat = (m: Measurement) => atSeatOf(m, rooms);
+  const heard = newest.filter((m) => isHeard(m) && atSeat(m));
   const rest = newest.filter((m) => AT_REST.includes(m.holds.kind));
   const wanted = [heard, rest].flatMap((all) => [all.find((m) => m.room === here), all[0]]);
   return newest.filter((m) => wanted.includes(m));
+}
+
+/** The first and the newest of what was heard at the seat: before and after. */
+export function endsOf({ list, rooms }: Project['measured']): Measurement[] {
+  const heard = [...list].filter((m) => isHeard(m) && atSeatOf(m, rooms)).sort((a, b) => (a.at < b.at ? -1 : 1));
+  return heard.length > 1 ? [heard[0]!, heard.at(-1)!] : heard;
 }
 
 /** What was read of a measurement; null: nothing. */

@@ -1,4 +1,5 @@
 /** Everything that was written down, measured, decided, hung, built and paid, in the order of time. */
+import { CHECKED, putAside } from '../../document/answered';
 import type { LogEntry, Project, Verdict } from '../../document/schema/project';
 
 export type Happening =
@@ -9,6 +10,9 @@ export type Happening =
   /** Pieces decided, laid out or hung within the same minute. */
   | { kind: 'pieces'; at: string; id: string; what: 'decided' | 'laidOut' | 'hung'; count: number; names: string[] }
   | { kind: 'built'; at: string; id: string; steps: number }
+  | { kind: 'aside'; at: string; id: string; why: string }
+  /** A point of the checklist for who builds. */
+  | { kind: 'checked'; at: string; id: string; point: string; why: string }
   | { kind: 'paid'; at: string; id: string; what: string; amount: number };
 
 /** To the minute: what was done at once is one happening. */
@@ -21,7 +25,8 @@ function together<T>(list: readonly T[], keyOf: (one: T) => string): Map<string,
 }
 
 /** Newest first. */
-export function timelineOf({ log, measured, learned, treatment, making }: Project): Happening[] {
+export function timelineOf(project: Project): Happening[] {
+  const { log, measured, learned, treatment, making } = project;
   const dated = treatment.pieces.flatMap((p) =>
     (['decided', 'laidOut', 'hung'] as const).flatMap((what) => {
       const at = p.dates[what];
@@ -47,6 +52,10 @@ export function timelineOf({ log, measured, learned, treatment, making }: Projec
     ...[...together(making.done, (d) => minute(d.at))].map(([id, group]): Happening => ({
       ...{ kind: 'built', id: `built ${id}`, at: group[0]!.at, steps: group.length },
     })),
+    ...putAside(project).map(({ key, at, why }): Happening => ({ kind: 'aside', at, id: `aside ${key}`, why })),
+    ...project.answered
+      .filter((a) => a.key.startsWith(CHECKED))
+      .map(({ key, at, why }): Happening => ({ kind: 'checked', at, id: key, point: key.slice(CHECKED.length), why })),
     ...making.paid.map(({ id, at, what, amount }): Happening => ({ kind: 'paid', at, id, what, amount })),
   ];
   return list.sort((a, b) => (a.at < b.at ? 1 : a.at > b.at ? -1 : a.id < b.id ? -1 : 1));

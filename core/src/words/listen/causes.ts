@@ -42,6 +42,10 @@ export function findingTitle({ kind, f, delay, sizeDb, decay, range }: Finding):
   }
 }
 
+/** "62 %"; nothing is ever sure, and nothing told is ruled out. */
+export const likelyText = (p: number): string =>
+  p > 0.99 ? 'over 99 %' : p < 0.01 ? 'under 1 %' : `${fixed(100 * p, 0)} %`;
+
 export function causeTitle(cause: Cause): string {
   switch (cause.kind) {
     case 'mode':

@@ -7,6 +7,7 @@ import type { Happening } from '../../studies/signoff/timeline';
 import type { Found, Outcome, Wish, WishKind } from '../../studies/signoff/types';
 import { counted } from '../counted';
 import { verdictSentence } from '../listen/causes';
+import { CHECK_TITLES } from './checklist';
 import { LOG_NAMES } from './log';
 import { SCHOOL_WORDS } from '../schools';
 import { USE_NAMES } from './uses';
@@ -191,6 +192,10 @@ export function happeningText(h: Happening, currency: string): { title: string; 
       return { title: `${counted(h.count, 'piece')} ${PIECES[h.what]}`, text: h.names.join(', ') };
     case 'built':
       return { title: `${counted(h.steps, 'step')} of the work done`, text: '' };
+    case 'aside':
+      return { title: 'A proposed move was put aside', text: h.why };
+    case 'checked':
+      return { title: `Checked: ${CHECK_TITLES[h.point] ?? h.point}`, text: h.why };
     case 'paid':
       return { title: `Paid ${fixed(h.amount, 2)} ${currency}`, text: h.what };
   }

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, ref, watch } from 'vue';
 import { fixed } from '@tawny/core/quantities/format';
 import { lengthText, toMillimetre } from '@tawny/core/quantities/lengths';
 import type { SubLayout } from '@tawny/core/studies/bass/types';
+import { layoutCommand } from '@tawny/core/studies/bass/places';
 import { workingOfLayout } from '@tawny/core/studies/bass/working';
 import type { CostMap } from '../../board/types';
 import { taskOf } from '../../answers/bass';
@@ -40,14 +41,7 @@ const text = (l: SubLayout) => `± ${fixed(l.swingDb, 1)} dB, ${fixed(l.spreadDb
 const better = (l: SubLayout) => found.value!.without.cost - l.cost;
 const COUNT = { 1: 'One subwoofer', 2: 'Two subwoofers', 4: 'Four subwoofers' } as const;
 /** One step: undone as one. */
-function put(layout: SubLayout): void {
-  const { frame } = setting.value;
-  const places = layout.places.map((p) => {
-    const [x, y] = frame.toSurvey([p.at[0], p.at[1]]);
-    return { x: toMillimetre(x), y: toMillimetre(y) };
-  });
-  doc.run({ type: 'place-subs', places, gainDb: layout.gainDb, inverted: layout.inverted });
-}
+const put = (layout: SubLayout) => void doc.run(layoutCommand(setting.value, layout));
 function seat(): void {
   const best = found.value?.best;
   if (!best) return;

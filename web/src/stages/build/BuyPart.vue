@@ -5,7 +5,7 @@ import { volumeText } from '@tawny/core/quantities/measures';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { buildOrBuy, OTHER_DEPTHS } from '@tawny/core/studies/build/compare';
 import { boughtEdit } from '@tawny/core/studies/build/record';
-import { buyLine, materialName, wareName } from '@tawny/core/words/build';
+import { buyLine, materialName, wareName } from '@tawny/core/words/build/build';
 import { counted } from '@tawny/core/words/counted';
 import { massText } from '@tawny/core/words/fixings';
 import NumberField from '../../fields/NumberField.vue';

@@ -2,7 +2,7 @@
 /** The cutting plans: every bar, board, slab and row of cloth to scale, and what is left of them. */
 import { computed } from 'vue';
 import { lengthText } from '@tawny/core/quantities/lengths';
-import { materialName, planSentence, ROUNDING_WORDS } from '@tawny/core/words/build';
+import { materialName, planSentence, ROUNDING_WORDS } from '@tawny/core/words/build/build';
 import CutPictures from './CutPictures.vue';
 import { useBuild } from './useBuild';
 

@@ -9,7 +9,7 @@ import { pieceAtSize } from '@tawny/core/report/pieceDrawing';
 import { sheetPictures } from '@tawny/core/report/sheetPictures';
 import { countOf } from '@tawny/core/recipes/parts/types';
 import { uncutSizes } from '@tawny/core/studies/build/compare';
-import { CUT_WORDS, JOINT_WORDS, materialName, partName, ROUNDING_WORDS } from '@tawny/core/words/build';
+import { CUT_WORDS, JOINT_WORDS, materialName, partName, ROUNDING_WORDS } from '@tawny/core/words/build/build';
 import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
 import { useRecipeNames } from '../../desk/recipeNames';

@@ -2,7 +2,7 @@
 /** What the shop has: a catalogue of one's own; what is ticked is bought where it fits. */
 import { computed, ref } from 'vue';
 import type { Ware } from '@tawny/core/catalogue/wares';
-import { wareName } from '@tawny/core/words/build';
+import { wareName } from '@tawny/core/words/build/build';
 import { massText } from '@tawny/core/words/fixings';
 import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';

@@ -4,7 +4,7 @@ import { computed, ref, watch } from 'vue';
 import { cutEdit, cutInputsFor, hungEdit } from '@tawny/core/studies/build/record';
 import { progressOf, statusOf as statusIn, STATUSES } from '@tawny/core/document/made';
 import type { Task, WorkUnit } from '@tawny/core/studies/build/work';
-import { STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/work';
+import { STEP_CARE, STEP_WORDS, taskCounts, timeText } from '@tawny/core/words/build/work';
 import { counted } from '@tawny/core/words/counted';
 import { surfaceWords } from '@tawny/core/words/tapes';
 import { useAnswers, useLines } from '../../answers/answers';

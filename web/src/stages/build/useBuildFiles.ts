@@ -1,10 +1,10 @@
 /** Build to take away: tables, spreadsheet, sheets and labels as PDF, calendar. */
 import { computed } from 'vue';
 import { workCalendar } from '@tawny/core/report/workCalendar';
-import { buyTable, cutsTable, partsTable, workTable } from '@tawny/core/words/buildTables';
-import { buyLine } from '@tawny/core/words/build';
-import { labelsOf } from '@tawny/core/words/labels';
-import { STEP_CARE, STEP_WORDS, taskCounts } from '@tawny/core/words/work';
+import { buyTable, cutsTable, partsTable, workTable } from '@tawny/core/words/build/tables';
+import { buyLine } from '@tawny/core/words/build/build';
+import { labelsOf } from '@tawny/core/words/build/labels';
+import { STEP_CARE, STEP_WORDS, taskCounts } from '@tawny/core/words/build/work';
 import { download } from '../../charts/download';
 import { downloadCsv } from '../../charts/exports';
 import { fileNameOf } from '../../files/projectFiles';

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 /** Numbers of panels side by side: bare, chosen, one fewer, the proved smallest, one more; with the working of each band. */
 import { computed } from 'vue';
+import { coversDecided } from '@tawny/core/document/decided';
 import { OCTAVES } from '@tawny/core/quantities/bands';
 import { fixed } from '@tawny/core/quantities/format';
 import type { DecayResult } from '@tawny/core/studies/decay/types';
@@ -53,10 +54,7 @@ const isChosen = computed(() => {
 });
 function use(): void {
   const { answer } = props.result;
-  const of = doc.project!.treatment.cover;
-  if (!('curve' in answer)) return;
-  const numbers = Object.entries(answer.curve.counts).map(([on, count]) => ({ recipe: of, on, count }));
-  doc.run({ type: 'set-numbers', of, numbers, at: stamp() });
+  if ('curve' in answer) doc.run(coversDecided(doc.project!, answer.curve.counts, stamp()));
 }
 const outside = (curve: Curve, i: number): boolean => {
   const limit = props.result.limits[i];

@@ -1,6 +1,7 @@
 /** The plan as the Decay stage shows it. */
 import { computed } from 'vue';
-import { namedRecipes, numbersOf } from '@tawny/core/document/recipes';
+import { decided } from '@tawny/core/document/decided';
+import { namedRecipes } from '@tawny/core/document/recipes';
 import type { Pieces } from '@tawny/core/studies/dose/types';
 import { stamp } from '../../desk/pieces';
 import { useDocument } from '../../stores/document';
@@ -21,13 +22,7 @@ export function usePlanStage() {
 
   /** Everything decided becomes these pieces; or they are added to it. */
   function use(pieces: readonly Pieces[], add = false): void {
-    const numbers = pieces.map(({ recipe, place, count }) => ({ recipe, on: place, count }));
-    doc.run({
-      type: 'set-numbers',
-      of: null,
-      numbers: add ? [...numbersOf(project.value), ...numbers] : numbers,
-      at: stamp(),
-    });
+    doc.run(decided(project.value, pieces, add, stamp()));
   }
   /** "12 First-reflection panel, 2 Corner panel 15 cm" */
   const listOf = (pieces: readonly Pieces[]): string => {

@@ -8,7 +8,7 @@ import { middleOf } from '@tawny/core/studies/hang/study';
 import { fromMiddleText, lineWords } from '@tawny/core/words/hang';
 import { issueSentence } from '@tawny/core/words/issues';
 import { surfaceWords } from '@tawny/core/words/tapes';
-import PhotoRow from '../../desk/PhotoRow.vue';
+import PhotoRow from '../../desk/photos/PhotoRow.vue';
 import PieceFields from '../../desk/PieceFields.vue';
 import { useRecipeNames } from '../../desk/recipeNames';
 import { useIssues } from '../../desk/useIssues';

@@ -5,7 +5,7 @@ import { writeWav } from '@tawny/core/formats/wav';
 import { isSound } from '@tawny/core/document/schema/project';
 import { download } from '../../charts/download';
 import ChoiceField from '../../fields/ChoiceField.vue';
-import PhotoRow from '../../desk/PhotoRow.vue';
+import PhotoRow from '../../desk/photos/PhotoRow.vue';
 import NumberField from '../../fields/NumberField.vue';
 import TextRow from '../../fields/TextRow.vue';
 import { MOST_SHOWN, useListen } from './useListen';

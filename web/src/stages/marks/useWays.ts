@@ -3,7 +3,7 @@ import { computed } from 'vue';
 import { coverOf, recipeOf } from '@tawny/core/document/recipes';
 import { coverMark, SPREADER, twinMark } from '@tawny/core/studies/marks/coverMark';
 import { type Redirect, redirectsFor } from '@tawny/core/studies/marks/redirect';
-import { BOARD, boardsFor, piecesOver, standBefore } from '@tawny/core/studies/marks/ways';
+import { BOARD, boardsFor, curtained, piecesOver, standBefore } from '@tawny/core/studies/marks/ways';
 import { stamp } from '../../desk/pieces';
 import { useMarks } from './useMarks';
 
@@ -42,7 +42,7 @@ export function useWays() {
     void doc.run({ type: 'put', list: 'furniture', thing: standBefore(setting.value, selected.value!) });
   function drawCurtain(id: string): void {
     const opening = setting.value.project.room.openings.find((o) => o.id === id);
-    if (opening) doc.run({ type: 'put', list: 'openings', thing: { ...opening, material: 'curtain-heavy' } });
+    if (opening) doc.run({ type: 'put', list: 'openings', thing: curtained(opening) });
   }
   return {
     session,

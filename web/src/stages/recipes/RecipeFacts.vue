@@ -5,7 +5,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import type { RecipeSheet } from '@tawny/core/studies/recipes/study';
 import type { Working } from '@tawny/core/studies/types';
 import { CAUTION_WORDS } from '@tawny/core/words/plan';
-import { materialName } from '@tawny/core/words/build';
+import { materialName } from '@tawny/core/words/build/build';
 import { cutText } from '@tawny/core/quantities/cutLengths';
 import { lengthText } from '@tawny/core/quantities/lengths';
 import { areaText, runText, volumeText } from '@tawny/core/quantities/measures';

@@ -11,7 +11,7 @@ import { hangingRow, lineWords } from '@tawny/core/words/hang';
 import { blockTitle } from '@tawny/core/words/sheet';
 import { stamp } from '../../desk/pieces';
 import { useRecipeNames } from '../../desk/recipeNames';
-import PhotoRow from '../../desk/PhotoRow.vue';
+import PhotoRow from '../../desk/photos/PhotoRow.vue';
 import { useHolds } from '../../desk/useHolds';
 import { useOff } from '../../desk/useOff';
 import NumberField from '../../fields/NumberField.vue';

@@ -2,12 +2,15 @@
 /** The log as a time line: what was written down, measured, decided, hung, built and paid; searched, and written into. */
 import { computed, ref } from 'vue';
 import { happeningText } from '@tawny/core/words/signoff/signoff';
+import PhotoRow from '../../desk/photos/PhotoRow.vue';
 import { useLog } from '../../desk/useLog';
+import { usePhotos } from '../../stores/photos';
 import { dateText } from '../../parts/dates';
 import { useSignoff } from './useSignoff';
 
 const { doc, timeline } = useSignoff();
 const { write, strike } = useLog();
+const photos = usePhotos();
 const text = ref('');
 const looked = ref('');
 const MOST = 2000;
@@ -17,6 +20,9 @@ function note(): void {
   write('note', text.value.trim().slice(0, MOST));
   text.value = '';
 }
+/** Entries whose photographs are shown: those that have some, and those asked for. */
+const opened = ref<string[]>([]);
+const pictured = (id: string) => opened.value.includes(id) || photos.shown.some((p) => p.about === `log ${id}`);
 const currency = computed(() => doc.project?.brief.budget?.currency ?? '');
 const lines = computed(() =>
   timeline.value.map((h) => ({ h, day: dateText(h.at), ...happeningText(h, currency.value) })),
@@ -77,6 +83,22 @@ const days = computed(() => {
             strike
           </button>
           <span v-if="line.text" class="text">{{ line.text }}</span>
+          <button
+            v-if="line.h.kind === 'log' && !pictured(line.h.id)"
+            type="button"
+            class="strike photo"
+            :aria-label="`Photographs of “${line.text.slice(0, 40)}”`"
+            data-log-photo
+            @click="opened = [...opened, line.h.id]"
+          >
+            photograph
+          </button>
+          <PhotoRow
+            v-if="line.h.kind === 'log' && pictured(line.h.id)"
+            class="text"
+            :about="`log ${line.h.id}`"
+            :name="line.title"
+          />
         </li>
       </ul>
     </section>
@@ -142,6 +164,10 @@ li {
   font-size: 12.5px;
   overflow-wrap: anywhere;
   white-space: pre-line;
+}
+.photo {
+  grid-column: 1 / -1;
+  justify-self: start;
 }
 .strike {
   color: var(--ink-soft);

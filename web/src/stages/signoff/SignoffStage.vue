@@ -1,6 +1,6 @@
 <script setup lang="ts">
 /** Sign-off: is the room what was asked for; and what was done, heard and decided until now. */
-import { computed, ref } from 'vue';
+import { type Component, computed, defineAsyncComponent, ref } from 'vue';
 import { useSession } from '../../stores/session';
 import { useLengths } from '../../parts/keys';
 import { dateText } from '../../parts/dates';
@@ -17,6 +17,8 @@ import {
   wishTitle,
 } from '@tawny/core/words/signoff/signoff';
 import ChoiceRow from '../../parts/ChoiceRow.vue';
+import ChecklistPart from './ChecklistPart.vue';
+import EarPart from './EarPart.vue';
 import LogPart from './LogPart.vue';
 import SchoolsPart from './SchoolsPart.vue';
 import { useSignoff } from './useSignoff';
@@ -26,8 +28,15 @@ const session = useSession();
 const PAGES = [
   { id: 'brief', name: 'Against the brief' },
   { id: 'schools', name: 'Where practice differs' },
+  { id: 'ear', name: 'By ear' },
+  { id: 'hear', name: 'Hear it' },
+  { id: 'checklist', name: 'Before building' },
+  { id: 'report', name: 'Report' },
 ] as const;
-const shown = ref<'brief' | 'schools'>('brief');
+const shown = ref<(typeof PAGES)[number]['id']>('brief');
+/** With its drawings and files only when somebody wants it. */
+const HearPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./HearPart.vue'));
+const ReportPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./ReportPart.vue'));
 const system = useLengths();
 const subtitle = computed(() => (wishes.value.length > 0 ? standingSentence(wishes.value) : ''));
 const nameOf = (stage: string) => STAGES.find((s) => s.id === stage)!.name;
@@ -39,6 +48,18 @@ const toBrief = () => (session.surveyPart = 'brief');
     <ChoiceRow v-model="shown" :choices="PAGES" label="What is shown" class="pages-row" />
     <div v-if="shown === 'schools'" class="page" tabindex="0" role="region" aria-label="Where practice differs">
       <SchoolsPart />
+    </div>
+    <div v-else-if="shown === 'ear'" class="page" tabindex="0" role="region" aria-label="By ear">
+      <EarPart />
+    </div>
+    <div v-else-if="shown === 'hear'" class="page" tabindex="0" role="region" aria-label="Hear it">
+      <HearPart />
+    </div>
+    <div v-else-if="shown === 'checklist'" class="page" tabindex="0" role="region" aria-label="Before building">
+      <ChecklistPart />
+    </div>
+    <div v-else-if="shown === 'report'" class="page" tabindex="0" role="region" aria-label="Report">
+      <ReportPart />
     </div>
     <div v-else class="page" tabindex="0" role="region" aria-label="The brief against the room">
       <p v-if="waiting" class="soft" role="status">Reading what was measured …</p>
@@ -85,7 +106,7 @@ const toBrief = () => (session.surveyPart = 'brief');
 <style scoped>
 .pages-row {
   margin: 2px 14px 4px;
-  max-width: 380px;
+  max-width: 640px;
   flex: none;
 }
 .page {

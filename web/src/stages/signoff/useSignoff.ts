@@ -2,8 +2,9 @@
 import { computed, watch } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
 import { roomKey, soundingOf } from '@tawny/core/document/soundingRoom';
+import { OCTAVES } from '@tawny/core/quantities/bands';
 import { WHOLE } from '@tawny/core/studies/listen/read';
-import { decidingOf, readingOf } from '@tawny/core/studies/signoff/readings';
+import { decidingOf, endsOf, readingOf } from '@tawny/core/studies/signoff/readings';
 import { schoolsOf } from '@tawny/core/studies/signoff/schools';
 import { timelineOf } from '@tawny/core/studies/signoff/timeline';
 import { wishesOf } from '@tawny/core/studies/signoff/wishes';
@@ -18,7 +19,10 @@ export const useSignoff = createSharedComposable(() => {
   const { doc, recordings, readOf, decayOf, noiseOf, curvesOf } = useMeasured();
 
   const here = computed(() => (doc.project ? roomKey(soundingOf(doc.project)) : ''));
-  const asked = computed(() => (doc.project ? decidingOf(doc.project.measured, here.value) : []));
+  const deciding = computed(() => (doc.project ? decidingOf(doc.project.measured, here.value) : []));
+  const both = computed(() => (doc.project ? endsOf(doc.project.measured) : []));
+  /** Newest first. */
+  const asked = computed(() => [...new Set([...deciding.value, ...both.value])].sort((a, b) => (a.at < b.at ? 1 : -1)));
   watch(
     asked,
     async (now) => {
@@ -30,13 +34,24 @@ export const useSignoff = createSharedComposable(() => {
     () => asked.value,
     () => ({ window: WHOLE, fraction: 12 }),
   );
-  const readings = computed(() =>
+  const read = computed(() =>
     asked.value.map((m) =>
       readingOf(m, here.value, {
         ...{ decay: decayOf(m, 1), noise: noiseOf(m), speech: readOf(m)?.impulse?.speech ?? null },
         swings: curves.value.find((c) => c.measurement.id === m.id)?.curves.swings ?? null,
       }),
     ),
+  );
+  const readings = computed(() => read.value.filter((r) => deciding.value.some((m) => m.id === r.id)));
+  /** Before and after, as figures by octave. */
+  const ends = computed(() =>
+    both.value.flatMap((m) => {
+      const found = read.value.find((r) => r.id === m.id);
+      if (!found) return [];
+      const { title, at, asNow, swingDb, decay } = found;
+      const seconds = OCTAVES.map((octave) => decay?.find((b) => b.octave === octave)?.seconds ?? null);
+      return [{ title, at, asNow, swingDb, seconds }];
+    }),
   );
 
   const wishes = computed(() => {
@@ -76,5 +91,5 @@ export const useSignoff = createSharedComposable(() => {
   });
   const timeline = computed(() => (doc.project ? timelineOf(doc.project) : []));
   const waiting = computed(() => asked.value.some((m) => m.holds.kind === 'impulse' && !readOf(m)));
-  return { doc, wishes, schools, timeline, waiting };
+  return { doc, wishes, readings, ends, schools, timeline, waiting };
 });

@@ -2,7 +2,7 @@
 /** What is in hand: whole stock and offcuts; it is cut from first. */
 import { computed, ref } from 'vue';
 import type { InHand } from '@tawny/core/catalogue/wares';
-import { stuffName } from '@tawny/core/words/build';
+import { stuffName } from '@tawny/core/words/build/build';
 import NumberField from '../../../fields/NumberField.vue';
 import StuffFields from './StuffFields.vue';
 import { useBuild } from '../useBuild';

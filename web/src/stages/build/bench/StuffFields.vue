@@ -3,7 +3,7 @@
 import { computed } from 'vue';
 import { MAKES, type Stuff, WARE_SORTS, type WareSort } from '@tawny/core/catalogue/sorts';
 import { FILLS } from '@tawny/core/physics/absorbers/fills';
-import { SMALL_WORDS } from '@tawny/core/words/build';
+import { SMALL_WORDS } from '@tawny/core/words/build/build';
 import ChoiceField from '../../../fields/ChoiceField.vue';
 import NumberField from '../../../fields/NumberField.vue';
 

@@ -3,7 +3,7 @@
 import type { Buying } from '@tawny/core/document/schema/project';
 import { JOINTS } from '@tawny/core/recipes/parts/joints';
 import { type Workshop } from '@tawny/core/recipes/parts/types';
-import { JOINT_WORDS } from '@tawny/core/words/build';
+import { JOINT_WORDS } from '@tawny/core/words/build/build';
 import ChoiceField from '../../../fields/ChoiceField.vue';
 import NumberField from '../../../fields/NumberField.vue';
 import { useBuild } from '../useBuild';

@@ -12,6 +12,7 @@ import {
   causeTitle,
   evidenceSentence,
   findingTitle,
+  likelyText,
   moveSentence,
 } from '@tawny/core/words/listen/causes';
 import ChartFrame from '../../../charts/ChartFrame.vue';
@@ -161,9 +162,7 @@ const table = computed(() =>
           <span class="what"
             >{{ findingTitle(e.finding) }}<span v-if="decidedOf(e)" class="flag">{{ decidedOf(e)!.says }}</span></span
           >
-          <span class="cause"
-            >{{ causeTitle(likeliest(e).cause) }}, {{ fixed(100 * likeliest(e).probability, 0) }} %</span
-          >
+          <span class="cause">{{ causeTitle(likeliest(e).cause) }}, {{ likelyText(likeliest(e).probability) }}</span>
         </button>
       </li>
     </ol>
@@ -203,7 +202,7 @@ const table = computed(() =>
         <h3>
           <span class="share" :style="{ inlineSize: `${Math.max(2, 100 * e.probability)}%` }" />
           <span class="text">{{ causeTitle(e.cause) }}</span>
-          <span class="percent">{{ fixed(100 * e.probability, 0) }} %</span>
+          <span class="percent">{{ likelyText(e.probability) }}</span>
         </h3>
         <template v-if="e.probability >= 0.1">
           <p>{{ causeSentence(e.cause, system) }}</p>

@@ -86,10 +86,9 @@ const table = computed(() =>
     <p class="notice" data-taught>
       <template v-if="waiting > 0">Reading what was measured, {{ waiting }} more …</template>
       <template v-else-if="working">Learning: the waves of every room that was measured are solved first …</template>
-      <template v-else-if="fit"
-        >{{ gainSentence(fit)
-        }}<template v-if="fit.learned"> {{ recordSentence(fit.learned.record) }}</template></template
-      >
+      <template v-else-if="fit">{{
+        [gainSentence(fit), ...(fit.learned ? [recordSentence(fit.learned.record)] : [])].join(' ')
+      }}</template>
       <template v-if="lost > 0"> The samples of {{ lost }} are not in this browser and were left out.</template>
     </p>
     <div class="controls" data-learned>

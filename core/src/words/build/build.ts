@@ -1,18 +1,18 @@
 /** Words of Build: parts and materials, lists to buy, cutting plans and the work, read by the command line and by the web. */
-import type { SmallThing } from '../catalogue/sorts';
-import type { Stuff } from '../catalogue/sorts';
-import type { Ware } from '../catalogue/wares';
-import { FILLS } from '../physics/absorbers/fills';
-import { fixed } from '../quantities/format';
-import { type LengthSystem, lengthText } from '../quantities/lengths';
-import { areaText, runIn, runText } from '../quantities/measures';
-import type { Joint } from '../recipes/parts/joints';
-import type { Cut, Fill, Material, Part } from '../recipes/parts/types';
-import type { BuyItem } from '../studies/build/buy';
-import type { MaterialPlan } from '../studies/build/cuts';
-import type { Need } from '../studies/build/needs';
-import type { Hardware } from '../studies/build/study';
-import { counted } from './counted';
+import type { SmallThing } from '../../catalogue/sorts';
+import type { Stuff } from '../../catalogue/sorts';
+import type { Ware } from '../../catalogue/wares';
+import { FILLS } from '../../physics/absorbers/fills';
+import { fixed } from '../../quantities/format';
+import { type LengthSystem, lengthText } from '../../quantities/lengths';
+import { areaText, runIn, runText } from '../../quantities/measures';
+import type { Joint } from '../../recipes/parts/joints';
+import type { Cut, Fill, Material, Part } from '../../recipes/parts/types';
+import type { BuyItem } from '../../studies/build/buy';
+import type { MaterialPlan } from '../../studies/build/cuts';
+import type { Need } from '../../studies/build/needs';
+import type { Hardware } from '../../studies/build/study';
+import { counted } from '../counted';
 
 /** "Glass wool, about 27 kg/m³". */
 export const fillName = ({ kind, density }: Pick<Fill, 'kind' | 'density'>): string =>

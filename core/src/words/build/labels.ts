@@ -1,13 +1,13 @@
 /** Labels to stick on pieces and parts: number, where it goes, which way up. */
-import { unitsOf } from '../document/units';
-import type { Project } from '../document/schema/project';
-import { cutText } from '../quantities/cutLengths';
-import type { LengthSystem } from '../quantities/lengths';
-import { countOf } from '../recipes/parts/types';
-import type { BuildSheet } from '../studies/build/needs';
-import type { HungPiece } from '../studies/hang/study';
+import { unitsOf } from '../../document/units';
+import type { Project } from '../../document/schema/project';
+import { cutText } from '../../quantities/cutLengths';
+import type { LengthSystem } from '../../quantities/lengths';
+import { countOf } from '../../recipes/parts/types';
+import type { BuildSheet } from '../../studies/build/needs';
+import type { HungPiece } from '../../studies/hang/study';
 import { materialName } from './build';
-import { surfaceWords } from './tapes';
+import { surfaceWords } from '../tapes';
 
 export interface Label {
   head: string;

@@ -1,8 +1,8 @@
 /** Words of the work: its steps, what to mind at each, how long they take. */
-import type { LengthSystem } from '../quantities/lengths';
-import { areaText } from '../quantities/measures';
-import type { Task, WorkStep } from '../studies/build/work';
-import { counted } from './counted';
+import type { LengthSystem } from '../../quantities/lengths';
+import { areaText } from '../../quantities/measures';
+import type { Task, WorkStep } from '../../studies/build/work';
+import { counted } from '../counted';
 
 export const STEP_WORDS: Record<WorkStep | 'buy', { name: string; done: string }> = {
   buy: { name: 'Buy', done: 'bought' },

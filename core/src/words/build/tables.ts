@@ -1,11 +1,11 @@
 /** Build as tables for spreadsheets and files: what to buy, what to cut, how, and when. Lengths in mm, money in the brief's currency. */
-import type { BuyList } from '../studies/build/buy';
-import type { MaterialPlan } from '../studies/build/cuts';
-import { cutLength } from '../quantities/cutLengths';
-import type { BuildSheet } from '../studies/build/needs';
-import type { WorkPlan } from '../studies/build/work';
-import { countOf } from '../recipes/parts/types';
-import type { LengthSystem } from '../quantities/lengths';
+import type { BuyList } from '../../studies/build/buy';
+import type { MaterialPlan } from '../../studies/build/cuts';
+import { cutLength } from '../../quantities/cutLengths';
+import type { BuildSheet } from '../../studies/build/needs';
+import type { WorkPlan } from '../../studies/build/work';
+import { countOf } from '../../recipes/parts/types';
+import type { LengthSystem } from '../../quantities/lengths';
 import { buyLine, type BuyLine, CUT_WORDS, materialName } from './build';
 import { STEP_WORDS, taskCounts } from './work';
 

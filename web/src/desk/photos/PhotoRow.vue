@@ -1,7 +1,9 @@
 <script setup lang="ts">
 /** Photographs of one piece: small in a row, one of them large, taken, saved and removed. They stay in this browser. */
 import { computed, ref } from 'vue';
-import { usePhotos } from '../stores/photos';
+import { type Photo, usePhotos } from '../../stores/photos';
+import { drawnOn } from './drawnOn';
+import PhotoMarks from './PhotoMarks.vue';
 
 const props = defineProps<{ about: string; name: string }>();
 const photos = usePhotos();
@@ -9,6 +11,14 @@ const mine = computed(() => photos.shown.filter((p) => p.about === props.about))
 const large = ref<string | null>(null);
 const open = computed(() => mine.value.find((p) => p.id === large.value) ?? null);
 const day = (at: Date) => at.toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+/** With what was drawn on it. */
+async function save(event: Event, photo: Photo): Promise<void> {
+  if (photo.drawn.length === 0) return;
+  event.preventDefault();
+  const url = URL.createObjectURL(await drawnOn(photo));
+  Object.assign(document.createElement('a'), { href: url, download: `${props.name}.jpg` }).click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
 function taken(event: Event): void {
   const input = event.target as HTMLInputElement;
   for (const file of input.files ?? []) void photos.add(props.about, file);
@@ -34,10 +44,16 @@ function taken(event: Event): void {
     </label>
     <p v-if="photos.refused" class="bad" role="alert" data-photo-refused>{{ photos.refused }}</p>
     <figure v-if="open">
-      <img :src="open.url" :alt="`${name}, ${day(open.takenAt)}`" />
+      <PhotoMarks
+        :key="open.id"
+        :url="open.url"
+        :name="`${name}, ${day(open.takenAt)}`"
+        :drawn="open.drawn"
+        @draw="photos.draw(open.id, $event)"
+      />
       <figcaption>
         <span>{{ day(open.takenAt) }}</span>
-        <a :href="open.url" :download="`${name}.jpg`">Save it</a>
+        <a :href="open.url" :download="`${name}.jpg`" @click="save($event, open)">Save it</a>
         <button data-photo-remove @click="photos.remove(open.id)">Remove it</button>
       </figcaption>
     </figure>
