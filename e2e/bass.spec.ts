@@ -126,6 +126,8 @@ test('leaving the stage ends the solving; a worker that dies is told of and star
     };
   });
   await openDemo(page);
+  // The worker of the next move is there before they are counted.
+  await expect(page.locator('[data-next-move] .what:not(.old)')).toBeVisible({ timeout: 60_000 });
   const before = page.workers().length;
   await stage(page, 'bass');
   // The coarse answer is there and its worker idle, the full one at work.

@@ -69,6 +69,8 @@ export default defineConfig({
       },
     ],
   },
+  // Every component here, and every one of the library's, is a setup: the other way to write one stays away.
+  define: { __VUE_OPTIONS_API__: false },
   server: { port: 5173, strictPort: true, headers: isolation },
   preview: { headers: isolation },
   worker: { format: 'es' },

@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { dirname, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import { located } from '@tawny/core/formats/jsonFault';
+import { openedAs } from '@tawny/core/document/scenarios';
 import type { ReadProject } from '@tawny/core/formats/checked';
 import { LARGEST_FILE, readProjectFile } from '@tawny/core/formats/projectFile';
 import { settingOf } from '@tawny/core/room/setting';
@@ -33,12 +34,14 @@ import {
 import { correctionCsv, correctionOf, correctionRow, correctionText, meetingIn, meetingText, rateOf } from './correct';
 import { fitOf, fitRow, fitText } from './fit';
 import { nextOf, nextText } from './next';
+import { scenariosOf, scenariosText } from './scenarios';
 import { reportOf, reportText } from './report';
 import { referenceText, runReference } from './reference/run';
 
 export const USAGE = `usage:
   tawny report PROJECT [--json]     what the studies say of a project
   tawny next PROJECT [--waves] [--json]  what is not told yet and what could be done next, each tried, best first; with --waves also what the bass says (a minute)
+  tawny scenarios PROJECT [--waves] [--json]  the alternatives of a room side by side, and what each makes otherwise
   tawny hang PROJECT [--afresh] [--json]  where every piece goes that is decided; --afresh lays out anew what is neither up nor locked
   tawny build PROJECT [--json | --csv]  what to buy, cut and do for every piece, at what price
   tawny listen PROJECT [LETTER[+LETTER]=]FILE… [--sweep F1,F2,SECONDS] [--loudspeaker ID] [--calibration FILE] [--holds response|decay|levels] [--causes [--at seat|X,Y,Z]] [--json]  what is in recordings (WAV), or in tables; with --causes what stands out and why: files of one place, each with the loudspeakers that played, speak for each other
@@ -51,6 +54,7 @@ export const USAGE = `usage:
   tawny calc TOPIC --cases FILE     answers {cases:[{id,input}]} with {results:[{id,output}|{id,error}]}
   tawny reference                   runs the open reference cases
   tawny schema                      writes docs/schema/project.schema.json
+Every command on a PROJECT but check takes --scenario NAME ("room": the room itself); without it, the one that is open in the file.
 topics: ${Object.keys(TOPICS).join(', ')}`;
 
 const OK = 0;
@@ -64,10 +68,25 @@ export interface Streams {
   err(text: string): void;
 }
 
-function readProject(file: string): ReadProject {
+/** As it is kept, with its scenarios. */
+function readKept(file: string): ReadProject {
   const size = statSync(place(file)).size;
   const text = size > LARGEST_FILE ? '' : readFileSync(place(file), 'utf8');
   return located(readProjectFile(text, size), text);
+}
+
+/** As the scenario has it that is open in the file, or the one asked for by id or name; "room": the room itself. */
+function readProject(file: string, scenario?: string): ReadProject {
+  const read = readKept(file);
+  if (!read.ok) return read;
+  const { list, current } = read.project.scenarios;
+  const asked = list.find((s) => s.id === scenario || s.name === scenario);
+  if (scenario !== undefined && scenario !== 'room' && !asked) {
+    const names = ['room', ...list.map((s) => `"${s.name}"`)].join(', ');
+    return { ok: false, problems: [{ path: '--scenario', message: `expected one of ${names}, found "${scenario}"` }] };
+  }
+  const opened = openedAs(read.project, scenario === undefined ? current : (asked?.id ?? null));
+  return { ok: true, project: opened.project };
 }
 
 function explain(file: string, problems: { path: string; message: string }[], streams: Streams): number {
@@ -81,6 +100,7 @@ const OPTIONS = {
   csv: { type: 'boolean' },
   afresh: { type: 'boolean' },
   waves: { type: 'boolean' },
+  scenario: { type: 'string' },
   impulse: { type: 'boolean' },
   clip: { type: 'boolean' },
   causes: { type: 'boolean' },
@@ -128,10 +148,10 @@ async function listen(args: readonly string[], streams: Streams): Promise<number
   const { positionals, values } = parsed(
     args,
     2,
-    ...(['more', 'sweep', 'loudspeaker', 'at', 'calibration', 'holds', 'causes', 'json'] as const),
+    ...(['more', 'sweep', 'loudspeaker', 'at', 'calibration', 'holds', 'causes', 'scenario', 'json'] as const),
   );
   const [file, ...recordings] = positionals as [string, ...string[]];
-  const read = readProject(file);
+  const read = readProject(file, values.scenario);
   if (!read.ok) return explain(file, read.problems, streams);
   const { project } = read;
   const { c, loudspeakers } = settingOf(project);
@@ -166,13 +186,25 @@ async function simulateTo(args: readonly string[], streams: Streams): Promise<nu
   const { positionals, values } = parsed(
     args,
     1,
-    ...(['loudspeaker', 'at', 'out', 'impulse', 'sweep', 'seed', 'noise', 'hum', 'rattle', 'clip'] as const),
+    ...([
+      'loudspeaker',
+      'at',
+      'out',
+      'impulse',
+      'sweep',
+      'seed',
+      'noise',
+      'hum',
+      'rattle',
+      'clip',
+      'scenario',
+    ] as const),
   );
   const { loudspeaker, at = 'seat', out } = values;
   if (loudspeaker === undefined || out === undefined || (values.impulse && values.sweep !== undefined))
     throw new UsageError();
   const file = positionals[0]!;
-  const read = readProject(file);
+  const read = readProject(file, values.scenario);
   if (!read.ok) return explain(file, read.problems, streams);
   const sweep = values.sweep === undefined ? null : sweepOf(values.sweep);
   const samples = await simulate(read.project, { loudspeaker, at, sweep, around: surroundingsOf(values) });
@@ -224,9 +256,9 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
         return await calc(rest, streams);
       case 'check':
       case 'report': {
-        const { positionals, values } = command === 'report' ? parsed(rest, 1, 'json') : parsed(rest, 1);
+        const { positionals, values } = command === 'report' ? parsed(rest, 1, 'json', 'scenario') : parsed(rest, 1);
         const file = positionals[0]!;
-        const read = readProject(file);
+        const read = readProject(file, values.scenario);
         if (!read.ok) return explain(file, read.problems, streams);
         if (command === 'check') {
           streams.out(`${file}: a valid project, "${read.project.name}"`);
@@ -239,9 +271,9 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
       case 'listen':
         return await listen(rest, streams);
       case 'fit': {
-        const { positionals, values } = parsed(rest, 1, 'more', 'json');
+        const { positionals, values } = parsed(rest, 1, 'more', 'scenario', 'json');
         const [file, ...recordings] = positionals as [string, ...string[]];
-        const read = readProject(file);
+        const read = readProject(file, values.scenario);
         if (!read.ok) return explain(file, read.problems, streams);
         const there = recordings.map((given) => {
           const { names, file: recording } = namedFile(given);
@@ -275,28 +307,37 @@ export async function run(args: readonly string[], streams: Streams): Promise<nu
       case 'simulate':
         return await simulateTo(rest, streams);
       case 'hang': {
-        const { positionals, values } = parsed(rest, 1, 'json', 'afresh');
+        const { positionals, values } = parsed(rest, 1, 'json', 'scenario', 'afresh');
         const file = positionals[0]!;
-        const read = readProject(file);
+        const read = readProject(file, values.scenario);
         if (!read.ok) return explain(file, read.problems, streams);
         const hung = hangOf(read.project, values.afresh === true);
         streams.out(values.json ? JSON.stringify(hung, null, 2) : hangText(hung, read.project));
         return OK;
       }
       case 'next': {
-        const { positionals, values } = parsed(rest, 1, 'waves', 'json');
+        const { positionals, values } = parsed(rest, 1, 'waves', 'scenario', 'json');
         const file = positionals[0]!;
-        const read = readProject(file);
+        const read = readProject(file, values.scenario);
         if (!read.ok) return explain(file, read.problems, streams);
         const moves = await nextOf(read.project, values.waves === true);
         streams.out(values.json ? JSON.stringify(moves, null, 2) : nextText(moves, read.project));
         return OK;
       }
+      case 'scenarios': {
+        const { positionals, values } = parsed(rest, 1, 'waves', 'json');
+        const file = positionals[0]!;
+        const read = readKept(file);
+        if (!read.ok) return explain(file, read.problems, streams);
+        const told = await scenariosOf(read.project, values.waves === true);
+        streams.out(values.json ? JSON.stringify(told, null, 2) : scenariosText(told, read.project));
+        return OK;
+      }
       case 'build': {
-        const { positionals, values } = parsed(rest, 1, 'json', 'csv');
+        const { positionals, values } = parsed(rest, 1, 'json', 'csv', 'scenario');
         if (values.json && values.csv) throw new UsageError();
         const file = positionals[0]!;
-        const read = readProject(file);
+        const read = readProject(file, values.scenario);
         if (!read.ok) return explain(file, read.problems, streams);
         const { tables, ...built } = await buildOf(read.project);
         streams.out(

@@ -76,7 +76,7 @@ onMounted(async () => {
     () =>
       void prepareDialogs()
         .then(prepareStages, () => {})
-        .then(() => wanted.add('moves')),
+        .then(() => wanted.add('shell')),
   );
 });
 
@@ -154,7 +154,7 @@ watch(
         <p v-else class="opening soft">Opening the project …</p>
       </main>
       <VerdictLine v-if="document_.project" />
-      <component :is="late.moves" v-if="wanted.has('moves')" />
+      <component :is="late.shell" v-if="wanted.has('shell')" />
     </div>
     <div v-if="dropping" class="drop" @dragleave="dropping = false">Let go to open the project file</div>
 

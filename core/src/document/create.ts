@@ -154,6 +154,7 @@ export function createProject(id: string, name: string, box: BoxRoom): Project {
     making: structuredClone(PLAIN_MAKING),
     measured: { list: [], calibrations: [], rooms: {}, verdicts: [] },
     learned: null,
+    scenarios: { list: [], current: null },
   };
   placeByRule(project);
   return project;

@@ -160,6 +160,8 @@ const STEPS: Record<number, (old: Json) => Json> = {
   13: (old) => ({ ...old, version: 14 }),
   // Version 14 asked nothing; what nobody was asked about is not settled.
   14: (old) => ({ ...old, version: 15, answered: [] }),
+  // From here on scenarios keep edits of the document: a step after this one turns their values too.
+  15: (old) => ({ ...old, version: 16, scenarios: { list: [], current: null } }),
 };
 
 function treatmentOfVersion5(): Json {

@@ -14,10 +14,10 @@ export function equal(a: unknown, b: unknown): boolean {
   return true;
 }
 
-/** The name by which things of a list are told apart; corners of the plan carry their wall's. */
+/** The name by which things of a list are told apart; corners of the plan carry their wall's, answers what they answer. */
 export function nameOf(thing: unknown): string | null {
   if (!isPlain(thing)) return null;
-  const name = own(thing, 'id') ?? own(thing, 'wall');
+  const name = own(thing, 'id') ?? own(thing, 'wall') ?? own(thing, 'key');
   return typeof name === 'string' ? name : null;
 }
 

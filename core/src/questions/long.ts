@@ -23,6 +23,7 @@ import type { LayOutInputs, LayOutResult } from '../studies/hang/types';
 import type { Glance } from './glance';
 import type { ListenOutcome, ListenTask } from './listening';
 import type { MovesInputs, MovesResult } from './moves/types';
+import type { Compared, ComparedInputs } from './scenarios';
 import { BOUGHT, HEARD, HUNG, heardAnywhere, MOVED, partsOf, waves } from './parts';
 
 type Shape<Asked, Inputs, Result> = { asked: Asked; inputs: Inputs; result: Result };
@@ -42,6 +43,8 @@ export interface Long {
   cuts: Shape<CutInputs, CutInputs, CutsResult>;
   bass: Shape<Without<BassTask, 'project'>, BassTask, BassOutcome>;
   'measured-room': Shape<MeasuredRoomAsked, MeasuredRoomInputs, PredictedRoom | null>;
+  /** Alternatives of the document, opened: they are not in the one that is open, and asked with it. */
+  scenarios: Shape<ComparedInputs, ComparedInputs, Compared[]>;
   moves: Shape<Omit<MovesInputs, 'project'>, MovesInputs, MovesResult>;
 }
 export type LongKind = keyof Long;
@@ -97,6 +100,7 @@ export const QUESTIONS: { readonly [K in LongKind]: Question<K> } = {
   },
   bass: whole(waves),
   'measured-room': whole((project) => [project.measured.rooms, ...partsOf(project, HEARD)]),
+  scenarios: { reads: () => true, inputs: (_, asked) => asked },
   moves: whole(all(MOVED)),
 };
 

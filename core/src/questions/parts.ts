@@ -10,7 +10,7 @@ export const partsOf = (project: Project, parts: readonly Part[]): unknown[] =>
 const allBut = (...left: Part[]): readonly Part[] => PARTS.filter((p) => !left.includes(p));
 
 /** Names, notes and what the site met: said, never computed with. */
-const SAID: Part[] = ['name', 'log', 'answered', 'site', 'making', 'measured'];
+const SAID: Part[] = ['name', 'log', 'answered', 'site', 'making', 'measured', 'scenarios'];
 /** What is bought, and everything that decides it. */
 export const BOUGHT = allBut(
   'name',
@@ -19,13 +19,14 @@ export const BOUGHT = allBut(
   'site',
   'tape',
   'measured',
+  'scenarios',
   'treatment.hanging',
   'treatment.fixings',
 );
 /** What may be heard: prices and habits change no answer about the room. */
 export const HEARD = allBut(...SAID, 'tape', 'buying', 'treatment.prices', 'treatment.hanging', 'treatment.fixings');
 /** What decides what could be done next: all but names and what was written down. */
-export const MOVED = allBut('name', 'log', 'site', 'tape');
+export const MOVED = allBut('name', 'log', 'site', 'tape', 'scenarios');
 /** What decides where pieces hang, and how they line up. */
 export const HUNG = allBut(
   ...SAID,

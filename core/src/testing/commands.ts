@@ -23,6 +23,14 @@ const surface = (r: Random, p: Project) => r.pick(surfacesOf(p.room));
 const material = (r: Random) => r.pick(['brick-bare', 'lino', 'glass-double', 'cork-wall', 'timber-solid']);
 const some = <T>(r: Random, list: readonly T[]): T[] => list.filter(() => r.whole(0, 2) > 0);
 
+/** An edit of a scenario that has some. */
+function anEdit(r: Random, { scenarios: { list } }: Project): { id: string; edits: number[] } {
+  const some = list.filter((s) => s.edits.length > 0);
+  if (some.length === 0) return { id: 'none', edits: [] };
+  const { id, edits } = r.pick(some);
+  return { id, edits: [r.whole(0, edits.length - 1)] };
+}
+
 const makers: Makers<Command['type']> = {
   rename: (r) => ({ type: 'rename', name: `Room ${r.whole(1, 99)}` }),
   answer: (r) => ({
@@ -146,6 +154,17 @@ const makers: Makers<Command['type']> = {
       closed: [],
     },
   }),
+  'put-scenario': (r, p) => ({
+    type: 'put-scenario',
+    id: fresh(r, 'alt'),
+    name: `Other ${r.whole(1, 9)}`,
+    why: '',
+    like: r.pick([null, anyId(r, p.scenarios.list, 'none')]),
+  }),
+  'take-scenario': (r, p) => ({ type: 'take-scenario', id: anyId(r, p.scenarios.list, 'none') }),
+  'open-scenario': (r, p) => ({ type: 'open-scenario', id: r.pick([null, anyId(r, p.scenarios.list, 'none')]) }),
+  'take-over': (r, p) => ({ type: 'take-over', ...anEdit(r, p) }),
+  'settle-scenario': (r, p) => ({ type: 'settle-scenario', ...anEdit(r, p), keep: r.pick([true, false]) }),
   'take-state': (r, p) => ({ type: 'take-state', id: anyId(r, p.states.list, 'none') }),
   'switch-state': (r, p) => ({ type: 'switch-state', id: r.pick([null, anyId(r, p.states.list, 'none')]) }),
   'set-material': (r, p) => ({ type: 'set-material', surface: surface(r, p), material: material(r) }),

@@ -82,6 +82,7 @@ function createAnswers() {
     /** What could be done next: in short, and with exact programmes and waves. */
     moves: line('moves'),
     allMoves: line('moves'),
+    scenarios: line('scenarios'),
     cuts: line('cuts'),
     /** The same of one batch alone. */
     batchCuts: line('cuts'),

@@ -46,7 +46,7 @@ export function useBoard(options: BoardOptions) {
   const said = ref('');
 
   /** Frame of the document without the drag in hand: gestures are read against what they began on. */
-  const frame = computed(() => (doc.stored ? frameOf(inState(doc.stored)) : null));
+  const frame = computed(() => (doc.settled ? frameOf(inState(doc.settled)) : null));
 
   const panels = computed((): BoardPanel[] => {
     const q = answers.glance;
@@ -113,7 +113,7 @@ export function useBoard(options: BoardOptions) {
 
   /** A corner or wall of the plan; snapped unless it is nudged. */
   function planCommand(move: Move, snap: boolean): Command | null {
-    const project = doc.stored;
+    const project = doc.settled;
     const f = frame.value;
     if (!project || !f) return null;
     const plan = project.room.corners.map((c) => ({ wall: c.wall, at: f.toListener([c.x, c.y]) }));
@@ -134,7 +134,7 @@ export function useBoard(options: BoardOptions) {
 
   function commandOf(move: Move, snap = true): Command | null {
     const f = frame.value;
-    const project = doc.stored;
+    const project = doc.settled;
     if (!f || !project) return null;
     if (move.kind === 'corner' || move.kind === 'wall') return planCommand(move, snap);
     const to = [toMillimetre(move.to[0]), toMillimetre(move.to[1])] as const;

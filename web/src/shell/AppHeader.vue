@@ -66,6 +66,7 @@ const redoTitle = computed(() =>
     <button v-else class="name" :title="`${doc.project?.name ?? ''}: rename`" data-project-name @click="startRename">
       {{ doc.project?.name }}
     </button>
+    <span data-scenario-place />
     <v-btn variant="outlined" size="small" :prepend-icon="mdiFolderOutline" @click="emit('projects')">Projects</v-btn>
     <span class="spacer" data-next-place />
     <button class="goto" @click="emit('goto')">

@@ -2,7 +2,7 @@
 import { type Component, defineAsyncComponent } from 'vue';
 
 export type LateName =
-  'kept' | 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start' | 'moves';
+  'kept' | 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start' | 'shell';
 
 // What tells of a fault is fetched first.
 const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> = {
@@ -14,7 +14,7 @@ const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> =
   shortcuts: () => import('./ShortcutsDialog.vue'),
   working: () => import('../parts/WorkingDialog.vue'),
   start: () => import('./StartPage.vue'),
-  moves: () => import('./next/NextMove.vue'),
+  shell: () => import('./LateShell.vue'),
 };
 
 const come = new Set<LateName>();

@@ -9,6 +9,8 @@ import {
 } from '@tawny/core/document/commands/commands';
 import type { Project } from '@tawny/core/document/schema/project';
 import { changePath, type Met } from '@tawny/core/document/changes';
+import { openedAs } from '@tawny/core/document/scenarios';
+import { sharing } from '@tawny/core/document/sharing';
 import type { ProjectShelf } from '../persistence/database';
 import { lateShelf } from '../persistence/lateShelf';
 import { createJournal } from '../persistence/journal';
@@ -57,7 +59,15 @@ function conflictText(m: Met): string {
 
 export const useDocument = defineStore('document', () => {
   let history: History | null = null;
+  /** As it is kept, with its scenarios. */
   const stored = shallowRef<Project | null>(null);
+  /** As every stage sees it: the room itself, or the scenario that is open. What an edit leaves alone stays the same object. */
+  const settled = computed<Project | null>((was) => {
+    const opened = stored.value && openedAs(stored.value).project;
+    return opened && was && stored.value!.scenarios.current !== null && was.id === opened.id
+      ? sharing(was, opened)
+      : opened;
+  });
   const preview = shallowRef<Project | null>(null);
   /** What the last command or the present drag was refused for; gone with the next one that goes through. */
   const refused = shallowRef<Refused | null>(null);
@@ -189,9 +199,9 @@ export const useDocument = defineStore('document', () => {
    * keeps the last good view and says so.
    */
   function showPreview(command: Command): void {
-    if (!stored.value) return;
+    if (!settled.value) return;
     try {
-      preview.value = previewCommand(stored.value, command);
+      preview.value = previewCommand(settled.value, command);
       refused.value = null;
     } catch (error) {
       refused.value = refusalOf(error);
@@ -205,7 +215,8 @@ export const useDocument = defineStore('document', () => {
   }
 
   return {
-    project: computed(() => preview.value ?? stored.value),
+    project: computed(() => preview.value ?? settled.value),
+    settled,
     stored,
     previewing: computed(() => preview.value !== null),
     undoable,

@@ -75,6 +75,10 @@ async function answer(request: Request, progress: (part: number) => void): Promi
     }
     case 'measured-room':
       return (await import('@tawny/core/studies/listen/measuredRoom')).studyMeasuredRoom(request.inputs);
+    case 'scenarios': {
+      const { compared } = await import('@tawny/core/questions/scenarios');
+      return compared(request.inputs, linalg, progress);
+    }
     case 'moves': {
       const { studyMoves } = await import('@tawny/core/questions/moves/study');
       return studyMoves(request.inputs, () => (solver ??= loadSolver()), linalg, progress);

@@ -7,11 +7,13 @@ import { solidFault } from '../place/shape';
 import { type Project, projectSchema } from '../schema/project';
 import { equal, sharing } from '../sharing';
 import { carryTicks } from '../units';
+import { openedAs, withOpened } from '../scenarios';
 import { RECORD } from './record';
 import { ROOM } from './room';
+import { SCENARIOS } from './scenarios';
 import { SEAT } from './seat';
 import { TREATMENT } from './treatment';
-import { type Command, CommandRefused, type Handlers, type SingleCommand } from './types';
+import { type Command, CommandRefused, type Handlers, type ScenarioCommand, type SingleCommand } from './types';
 
 export { type Command, CommandRefused, type Put, type SingleCommand, type ThingList } from './types';
 
@@ -21,21 +23,42 @@ export interface Applied {
   changed: boolean;
 }
 
-const HANDLERS: Handlers<SingleCommand> = { ...ROOM, ...SEAT, ...TREATMENT, ...RECORD };
+const HANDLERS: Handlers<SingleCommand> = { ...ROOM, ...SEAT, ...TREATMENT, ...RECORD, ...SCENARIOS };
 
-function change(draft: Project, command: Command): void {
-  const run = (single: SingleCommand) =>
-    (HANDLERS[single.type] as (d: Project, c: SingleCommand) => void)(draft, single);
-  if (command.type === 'batch') command.commands.forEach(run);
-  else run(command);
-}
+const listed = (command: Command): readonly SingleCommand[] =>
+  command.type === 'batch' ? command.commands : [command];
+const ofScenarios = (single: SingleCommand): single is ScenarioCommand => Object.hasOwn(SCENARIOS, single.type);
 
-/** The document a command makes; the very one given where it makes no other. The given one is left as it is. */
-function changedBy(project: Project, command: Command): Project {
+/** The document edits make; the very one given where they make no other. The given one is left as it is. */
+function changedBy(project: Project, edits: readonly SingleCommand[]): Project {
   const draft = structuredClone(project);
-  change(draft, command);
+  for (const single of edits) (HANDLERS[single.type] as (d: Project, c: SingleCommand) => void)(draft, single);
   carryTicks(project, draft);
   return sharing(project, draft);
+}
+
+/** The same for the document that is kept: while a scenario is open, what is edited is the room as it has it. */
+function keptAfter(project: Project, command: Command, check: (next: Project) => void): Project {
+  let kept = project;
+  let waiting: SingleCommand[] = [];
+  const done = () => {
+    if (waiting.length === 0) return;
+    if (kept.scenarios.current === null) kept = changedBy(kept, waiting);
+    else {
+      const next = changedBy(openedAs(kept).project, waiting);
+      check(next);
+      kept = sharing(kept, withOpened(kept, next));
+    }
+    waiting = [];
+  };
+  for (const single of listed(command)) {
+    if (ofScenarios(single)) {
+      done();
+      kept = changedBy(kept, [single]);
+    } else waiting.push(single);
+  }
+  done();
+  return kept;
 }
 
 /**
@@ -43,22 +66,24 @@ function changedBy(project: Project, command: Command): Project {
  * {@link CommandRefused} with the first problem and leaves the project given untouched.
  */
 export function applyCommand(project: Project, command: Command): Applied {
-  const next = changedBy(project, command);
-  if (next === project || equal(project, next)) return { project, changed: false };
-  const check = projectSchema.safeParse(next);
-  if (!check.success) {
-    const { path, message } = check.error.issues[0]!;
+  const check = (next: Project) => {
+    const checked = projectSchema.safeParse(next);
+    if (checked.success) return;
+    const { path, message } = checked.error.issues[0]!;
     throw new CommandRefused(command.type, path.join('.'), message, planFault(next.room.corners)?.at ?? null);
-  }
+  };
+  const next = keptAfter(project, command, check);
+  if (next === project || equal(project, next)) return { project, changed: false };
+  check(next);
   return { project: next, changed: true };
 }
 
 /**
- * What a command would make of the document, for a drag in hand: only what a drag can break (outline and solid) is checked.
+ * What a command would make of a document with nothing else open in it, for a drag in hand: only what a drag can break (outline and solid) is checked.
  * Never stored; letting go runs {@link applyCommand}.
  */
 export function previewCommand(project: Project, command: Command): Project {
-  const next = changedBy(project, command);
+  const next = changedBy(project, listed(command));
   if (next.room === project.room) return next;
   const fault = planFault(next.room.corners);
   if (fault) {

@@ -24,7 +24,8 @@ export const RECORD: Handlers<RecordCommand> = {
     takeFrom(draft.log, id);
   },
   answer(draft, { key, answer }) {
-    draft.answered = [...draft.answered.filter((a) => a.key !== key), ...(answer ? [{ key, ...answer }] : [])];
+    const at = draft.answered.findIndex((a) => a.key === key);
+    draft.answered.splice(at < 0 ? draft.answered.length : at, at < 0 ? 0 : 1, ...(answer ? [{ key, ...answer }] : []));
   },
   'set-site'(draft, { mark, site }) {
     if (site === null) delete draft.site[mark];

@@ -154,7 +154,19 @@ export type RecordCommand =
   /** The room of a measurement becomes the document's. */
   | { type: 'restore-room'; key: string };
 
-export type SingleCommand = RoomCommand | SeatCommand | TreatmentCommand | RecordCommand;
+/** Alternatives of the room. They edit the document that is kept, whichever of them is open. */
+export type ScenarioCommand =
+  /** A new one is made `like` another, or (null) like the room itself; one there is gets another name or reason. */
+  | { type: 'put-scenario'; id: string; name: string; why: string; like: string | null }
+  | { type: 'take-scenario'; id: string }
+  /** Null: the room itself. */
+  | { type: 'open-scenario'; id: string | null }
+  /** The room takes over some of its edits, by their places in its list. */
+  | { type: 'take-over'; id: string; edits: number[] }
+  /** Where edits meet a room changed since: they stand, or are given up. */
+  | { type: 'settle-scenario'; id: string; edits: number[]; keep: boolean };
+
+export type SingleCommand = RoomCommand | SeatCommand | TreatmentCommand | RecordCommand | ScenarioCommand;
 
 export type Command =
   | SingleCommand

@@ -7,6 +7,7 @@ import { isLibraryRecipe, RECIPES } from '../../recipes/library';
 import { GOES_ON } from '../../recipes/types';
 import { planFault } from '../place/outline';
 import { solidFault } from '../place/shape';
+import { MAY_DIFFER } from './differing';
 import type { Project } from './shape';
 import { sortOfPlace, surfaceOfPlace, surfacesOf } from './surfaces';
 
@@ -218,6 +219,24 @@ function checkLearned({ learned, measured }: Project, wrong: Wrong): void {
   });
 }
 
+/** Each is there once, and edits only what may differ. What it edits need not be there any more: that is told when it is opened. */
+function checkScenarios({ scenarios: { list, current } }: Project, wrong: Wrong): void {
+  const ids = list.map((s) => s.id);
+  list.forEach((s, i) => {
+    if (ids.indexOf(s.id) !== i) wrong(['scenarios', 'list', i, 'id'], `expected "${s.id}" only once`);
+    s.edits.forEach(({ path }, k) => {
+      const [part] = path;
+      if (typeof part !== 'string' || !MAY_DIFFER.includes(part))
+        wrong(
+          ['scenarios', 'list', i, 'edits', k, 'path'],
+          `expected a part of the room that may differ, got "${typeof part === 'string' ? part : part!.id}"`,
+        );
+    });
+  });
+  if (current !== null && !ids.includes(current))
+    wrong(['scenarios', 'current'], `expected the id of a scenario, got "${current}"`);
+}
+
 /** Tells everything that is wrong; the solid itself is looked at only when the rest of the room is sound. */
 export function checkProject(p: Project, tell: Wrong): void {
   let sound = true;
@@ -259,6 +278,7 @@ export function checkProject(p: Project, tell: Wrong): void {
   checkBuying(p, mustBeKnown, wrong);
   checkMeasured(p, wrong);
   checkLearned(p, wrong);
+  checkScenarios(p, wrong);
   for (const [id, way] of Object.entries(p.treatment.fixings.ways)) {
     const path = ['treatment', 'fixings', 'ways', id];
     mustBeKnown(path, id);

@@ -173,6 +173,22 @@ export const answer = z.strictObject({
   why: lines(400),
 });
 
+/** One edit of a scenario, as `changes.ts` tells it. */
+const edit = z.strictObject({
+  path: z.array(z.union([key(160), z.strictObject({ id: key(160) })])).check(z.minLength(1), z.maxLength(12)),
+  from: z.optional(z.unknown()),
+  to: z.optional(z.unknown()),
+  after: z.optional(z.nullable(key(160))),
+});
+/** An alternative of the room: its edits over the document. */
+export const scenario = z.strictObject({
+  id,
+  name: line(1, 80),
+  /** What it is for. */
+  why: lines(400),
+  edits: z.array(edit).check(z.maxLength(4000)),
+});
+
 /** A mark as met on site: done, and where it was found when that is another place. */
 export const siteMark = z.strictObject({
   done: z.boolean(),

@@ -1,5 +1,5 @@
 /**
- * The saved document, version 14: plain JSON, SI units, survey coordinates. A computed number is never stored here.
+ * The saved document, version 16: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
  * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
  */

@@ -22,6 +22,7 @@ import {
   partition,
   patch,
   piece,
+  scenario,
   siteMark,
   size,
   state,
@@ -38,7 +39,7 @@ export { DAYS, STEPS } from './buying';
 export { FURNITURE_KINDS, LINED_UP, LOG_KINDS, OPENING_KINDS, PIECE_STATES, SLOPES, USES } from './parts';
 
 export const FORMAT = 'tawny-hall-project';
-export const VERSION = 15;
+export const VERSION = 16;
 
 /** Everything that sounds, or decides what does: what a measurement keeps of the room it was taken in. */
 const sounding = {
@@ -133,6 +134,8 @@ export const shape = z.strictObject({
   }),
   /** What the room has taught; null: nothing yet. */
   learned: z.nullable(learned),
+  /** Alternatives of this room, and the one that is open; null: the room itself. */
+  scenarios: z.strictObject({ list: z.array(scenario).check(z.maxLength(12)), current: z.nullable(id) }),
 });
 
 export type Project = z.infer<typeof shape>;
@@ -187,6 +190,7 @@ export type Framing = Room['framing'][string];
 export type Ceiling = Room['ceiling'];
 export type OwnMaterial = Project['materials'][number];
 export type RoomState = Project['states']['list'][number];
+export type Scenario = Project['scenarios']['list'][number];
 export type Brief = Project['brief'];
 export type Use = Brief['uses'][number];
 export type Leg = Project['tape']['legs'][number];

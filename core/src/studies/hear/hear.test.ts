@@ -2,10 +2,13 @@
 import { loadLinalg } from '../../numerics/linalg/load';
 import { loudness } from '../../signal/loudness';
 import { DRY_SECONDS, DRY_SOUNDS, drySound, type Stereo } from '../../synthesis/drySounds';
+import { demo } from '../../testing/demo';
 import { edited, plainBox } from '../../testing/rooms';
+import type { Project } from '../../document/schema/project';
 import { numbers } from '../../testing/pieces';
 import { createWaveEngine } from '../waves/waveEngine';
 import { fadeIn, SWITCH_S, switched } from './fade';
+import { roomVersions } from './versions';
 import { CEILING_DB, matched, type Rendered, rendered } from './render';
 
 const sine = (f: number, amplitude: number, rate: number, seconds = 4) =>
@@ -117,4 +120,23 @@ test('the fade sums to one with its mirror image', () => {
   const fade = fadeIn(101);
   expect([fade[0], fade.at(-1)]).toEqual([0, 1]);
   fade.forEach((v, i) => expect(v + fade[100 - i]!).toBeCloseTo(1, 6));
+});
+
+test('versions of a room: bare, as planned, other states, and as its other scenarios have it', () => {
+  const start = edited(
+    demo('signal-cabin'),
+    numbers({ A: 2 }),
+    { type: 'put-scenario', id: 'high', name: 'Higher', why: '', like: null },
+    { type: 'open-scenario', id: 'high' },
+    { type: 'set-height', height: 2.9 },
+  );
+  const named = (p: Project) => roomVersions(p).map(({ id, name }) => [id, name]);
+  const states = start.states.list.map((s) => [`state ${s.id}`, s.name]);
+  expect(named(start)).toEqual([['before', null], ['planned', null], ...states, ['room', null]]);
+  const back = edited(start, { type: 'open-scenario', id: null });
+  expect(named(back).at(-1)).toEqual(['scenario high', 'Higher']);
+  const [bare, planned] = roomVersions(back).map((v) => v.room());
+  expect([bare!.treatment.pieces, planned!.treatment.pieces.length]).toEqual([[], start.treatment.pieces.length]);
+  expect(roomVersions(back).at(-1)!.room().room.height).toBe(2.9);
+  expect(planned!.room.height).toBe(demo('signal-cabin').room.height);
 });

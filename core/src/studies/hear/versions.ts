@@ -1,24 +1,40 @@
-/** The rooms one may hear of a project: without what hangs, as planned, in its other states. */
+/** The rooms one may hear of a project: without what hangs, as planned, in its other states, as its other scenarios have it. */
 import { applyCommand } from '../../document/commands/commands';
+import { openedAs } from '../../document/scenarios';
 import type { Project } from '../../document/schema/project';
 
 export interface RoomVersion {
   id: string;
-  /** Of a state; null: one of the two that every room has. */
-  state: string | null;
+  /** Of a state or a scenario; null: it has the words of its id. */
+  name: string | null;
+  /** The document of it. */
+  room: () => Project;
 }
 
-export function roomVersions({ treatment, states }: Project): RoomVersion[] {
+/** @param document with its scenarios; one of them may be open */
+export function roomVersions(document: Project): RoomVersion[] {
+  const { project } = openedAs(document);
+  const { treatment, states } = project;
+  const ids = treatment.pieces.map((p) => p.id);
+  const { list, current } = document.scenarios;
+  const others =
+    current === null ? list.map((s) => s.id) : [null, ...list.map((s) => s.id).filter((id) => id !== current)];
   return [
-    { id: 'before', state: null },
-    ...(treatment.pieces.length > 0 ? [{ id: 'planned', state: null }] : []),
-    ...states.list.filter((s) => s.id !== states.current).map((s) => ({ id: `state ${s.id}`, state: s.id })),
+    {
+      ...{ id: 'before', name: null },
+      room: () => (ids.length === 0 ? project : applyCommand(project, { type: 'take-pieces', ids }).project),
+    },
+    ...(ids.length > 0 ? [{ id: 'planned', name: null, room: () => project }] : []),
+    ...states.list
+      .filter((s) => s.id !== states.current)
+      .map(({ id, name }) => ({
+        ...{ id: `state ${id}`, name },
+        room: () => applyCommand(project, { type: 'switch-state', id }).project,
+      })),
+    ...others.map((id) => ({
+      id: id === null ? 'room' : `scenario ${id}`,
+      name: list.find((s) => s.id === id)?.name ?? null,
+      room: () => openedAs(document, id).project,
+    })),
   ];
-}
-
-/** The document of a version. */
-export function roomOf(project: Project, { id, state }: RoomVersion): Project {
-  if (state !== null) return applyCommand(project, { type: 'switch-state', id: state }).project;
-  const ids = id === 'before' ? project.treatment.pieces.map((p) => p.id) : [];
-  return ids.length === 0 ? project : applyCommand(project, { type: 'take-pieces', ids }).project;
 }

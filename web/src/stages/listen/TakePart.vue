@@ -35,7 +35,7 @@ const EXTRAS = [
   { value: 'clip', title: 'clipping' },
 ] as const;
 async function measure(): Promise<void> {
-  const stored = doc.stored;
+  const stored = doc.settled;
   if (!stored) return;
   const names = playing.value === 'all' ? letters.value : playing.value === 'none' ? [] : [playing.value];
   const at = place.value;

@@ -40,7 +40,7 @@ export const useCauses = createSharedComposable(() => {
         wanted = false;
         working.value = false;
       });
-      const [project, read] = [doc.stored, heard.value];
+      const [project, read] = [doc.settled, heard.value];
       const m = list.value.find((one) => one.id === ask.id);
       if (!project || !m || !read) return;
       working.value = true;

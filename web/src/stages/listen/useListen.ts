@@ -83,7 +83,7 @@ export const useListen = createSharedComposable(() => {
   );
   /** Keeps a measurement with the room as it is, and shows it. `stay`: more are to come, the part that takes them stays open. */
   function put(holds: Holds, said: Said, stay = false): void {
-    const [project, now] = [doc.stored, clerk()];
+    const [project, now] = [doc.settled, clerk()];
     if (!project) return;
     const room = soundingOf(project);
     const known = calibrations.value.some((c) => c.id === calibration.value);
@@ -99,7 +99,7 @@ export const useListen = createSharedComposable(() => {
   }
   /** Keeps what was heard. */
   async function keep(heardNow: Listened, said: Said, stay = false): Promise<void> {
-    if (!doc.stored) return;
+    if (!doc.settled) return;
     try {
       const names = await recordings.keep(heardNow);
       const { kind, rate, sweep, took } = heardNow;

@@ -50,7 +50,7 @@ export const useTaught = createSharedComposable(() => {
       const ask = asked.value;
       // What is read from here on decides nothing of whether it is asked again.
       await Promise.resolve();
-      const project = doc.stored;
+      const project = doc.settled;
       if (!ask || !project || ask.of.length === 0) return null;
       const parts = ask.of.flatMap(({ id, own }) => {
         const m = list.value.find((one) => one.id === id);

@@ -1,11 +1,9 @@
 <script setup lang="ts">
 /** A block of the report on the page. */
 import type { Block } from '@tawny/core/handover/types';
+import { svgSource } from '../../parts/svgSource';
 
 defineProps<{ block: Block }>();
-/** In a picture the page's own fonts are not there. */
-const source = (svg: string) =>
-  `data:image/svg+xml,${encodeURIComponent(svg.replace(/font-family="[^"]*"/, 'font-family="sans-serif"'))}`;
 </script>
 
 <template>
@@ -37,7 +35,7 @@ const source = (svg: string) =>
   </div>
   <figure v-else>
     <figcaption>{{ block.title }}</figcaption>
-    <img :src="source(block.svg)" :alt="block.told" :style="{ inlineSize: `${block.width}mm` }" />
+    <img :src="svgSource(block.svg)" :alt="block.told" :style="{ inlineSize: `${block.width}mm` }" />
   </figure>
 </template>
 

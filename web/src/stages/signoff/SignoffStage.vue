@@ -27,6 +27,7 @@ const { wishes, waiting } = useSignoff();
 const session = useSession();
 const PAGES = [
   { id: 'brief', name: 'Against the brief' },
+  { id: 'scenarios', name: 'Scenarios' },
   { id: 'schools', name: 'Where practice differs' },
   { id: 'ear', name: 'By ear' },
   { id: 'hear', name: 'Hear it' },
@@ -36,6 +37,7 @@ const PAGES = [
 const shown = ref<(typeof PAGES)[number]['id']>('brief');
 /** With its drawings and files only when somebody wants it. */
 const HearPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./HearPart.vue'));
+const ScenariosPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./ScenariosPart.vue'));
 const ReportPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./ReportPart.vue'));
 const system = useLengths();
 const subtitle = computed(() => (wishes.value.length > 0 ? standingSentence(wishes.value) : ''));
@@ -48,6 +50,9 @@ const toBrief = () => (session.surveyPart = 'brief');
     <ChoiceRow v-model="shown" :choices="PAGES" label="What is shown" class="pages-row" />
     <div v-if="shown === 'schools'" class="page" tabindex="0" role="region" aria-label="Where practice differs">
       <SchoolsPart />
+    </div>
+    <div v-else-if="shown === 'scenarios'" class="page" tabindex="0" role="region" aria-label="Scenarios">
+      <ScenariosPart />
     </div>
     <div v-else-if="shown === 'ear'" class="page" tabindex="0" role="region" aria-label="By ear">
       <EarPart />
@@ -106,7 +111,7 @@ const toBrief = () => (session.surveyPart = 'brief');
 <style scoped>
 .pages-row {
   margin: 2px 14px 4px;
-  max-width: 640px;
+  max-width: 760px;
   flex: none;
 }
 .page {

@@ -3,7 +3,7 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue';
 import { isSound, type Project } from '@tawny/core/document/schema/project';
 import { stereoPair } from '@tawny/core/document/place/placing';
 import { readWav, writeWav } from '@tawny/core/formats/wav';
-import { roomOf, roomVersions } from '@tawny/core/studies/hear/versions';
+import { roomVersions } from '@tawny/core/studies/hear/versions';
 import type { Rendered } from '@tawny/core/studies/hear/render';
 import { endsOf } from '@tawny/core/studies/signoff/readings';
 import { type DrySound, drySound } from '@tawny/core/synthesis/drySounds';
@@ -13,8 +13,13 @@ import { fileNameOf } from '../../files/projectFiles';
 import { useRecordings } from '../../measured/recordings';
 import { useDocument } from '../../stores/document';
 import { useSession } from '../../stores/session';
+import { THE_ROOM } from '../../words/scenarios';
 
-const VERSION_WORDS: Readonly<Record<string, string>> = { before: 'Before: nothing hung', planned: 'As planned' };
+const VERSION_WORDS: Readonly<Record<string, string>> = {
+  before: 'Before: nothing hung',
+  planned: 'As planned',
+  room: THE_ROOM,
+};
 const RATE = 48000;
 /** A sound of one's own is heard for so long, s. */
 const MOST_S = 20;
@@ -29,19 +34,15 @@ export function useHear() {
   const project = computed(() => doc.project!);
   const possible = computed(() => stereoPair(project.value) !== null);
   const newest = computed(() => endsOf(project.value.measured).at(-1));
-  const versions = computed(() => {
-    const { states } = project.value;
-    const stateName = (id: string) => states.list.find((s) => s.id === id)!.name;
-    return [
-      ...roomVersions(project.value).map((version) => ({
-        ...{ id: version.id, version },
-        name: version.state === null ? VERSION_WORDS[version.id]! : `As “${stateName(version.state)}”`,
-      })),
-      ...(newest.value && isSound(newest.value.holds)
-        ? [{ id: 'measured', version: null, name: `Measured: ${newest.value.title}` }]
-        : []),
-    ];
-  });
+  const versions = computed(() => [
+    ...roomVersions(doc.stored!).map((version) => ({
+      ...{ id: version.id, version },
+      name: version.name === null ? VERSION_WORDS[version.id]! : `As “${version.name}”`,
+    })),
+    ...(newest.value && isSound(newest.value.holds)
+      ? [{ id: 'measured', version: null, name: `Measured: ${newest.value.title}` }]
+      : []),
+  ]);
   const chosen = ref<string[]>(versions.value.slice(0, 2).map((v) => v.id));
   const nameOf = (id: string) => versions.value.find((v) => v.id === id)?.name ?? id;
 
@@ -75,7 +76,7 @@ export function useHear() {
       : (drySound(sound.value as DrySound, rate).map((c) => Float32Array.from(c)) as [Float32Array, Float32Array]);
     const asked = versions.value
       .filter((v) => chosen.value.includes(v.id))
-      .map(({ id, version }) => (version ? { id, project: roomOf(of, version) } : { id, measurement: newest.value! }));
+      .map(({ id, version }) => (version ? { id, project: version.room() } : { id, measurement: newest.value! }));
     try {
       const list = await recordings.hear(asked, dry, rate);
       result.value = list && list.length > 0 ? { of, list } : null;

@@ -19,7 +19,7 @@ const asked = steady(() => {
 const predicted = computedAsync(async (onCancel) => {
   let wanted = true;
   onCancel(() => (wanted = false));
-  const [project, m] = [doc.stored, asked.value && list.value.find((one) => one.id === asked.value!.id)];
+  const [project, m] = [doc.settled, asked.value && list.value.find((one) => one.id === asked.value!.id)];
   if (!project || !m) return [];
   return (await recordings.modes(project, m, () => wanted)) ?? [];
 }, []);

@@ -1,0 +1,10 @@
+<script setup lang="ts">
+/** What is on every stage but not on the first screen. */
+import NextMove from './next/NextMove.vue';
+import ScenarioSwitch from './ScenarioSwitch.vue';
+</script>
+
+<template>
+  <ScenarioSwitch />
+  <NextMove />
+</template>
