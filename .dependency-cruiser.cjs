@@ -27,6 +27,7 @@ CORE.formats = ['quantities', 'geometry', 'materials', 'catalogue', 'document'];
 CORE.report = [...GROUND, 'document', 'room', 'studies', 'formats'];
 CORE.questions = [...GROUND, 'document', 'room', 'studies', 'formats', 'report'];
 CORE.words = [...GROUND, 'document', 'room', 'studies', 'report', 'questions'];
+CORE.learn = [...GROUND, 'document', 'room', 'studies', 'report', 'questions'];
 CORE.handover = [...GROUND, 'document', 'room', 'studies', 'report', 'questions', 'words'];
 
 /** Which studies read which others; each reads `studies/types`. */
