@@ -26,9 +26,9 @@ CORE.studies = [...GROUND, 'document', 'room'];
 CORE.formats = ['quantities', 'geometry', 'materials', 'catalogue', 'document'];
 CORE.report = [...GROUND, 'document', 'room', 'studies', 'formats'];
 CORE.questions = [...GROUND, 'document', 'room', 'studies', 'formats', 'report'];
-CORE.words = [...GROUND, 'document', 'room', 'studies', 'report', 'questions'];
 CORE.learn = [...GROUND, 'document', 'room', 'studies', 'report', 'questions'];
-CORE.handover = [...GROUND, 'document', 'room', 'studies', 'report', 'questions', 'words'];
+CORE.words = [...CORE.learn, 'learn'];
+CORE.handover = [...GROUND, 'document', 'room', 'studies', 'report', 'questions', 'words', 'learn'];
 
 /** Which studies read which others; each reads `studies/types`. */
 const STUDIES = {
@@ -66,7 +66,8 @@ const WEB = {
   measured: ['fields', 'persistence', 'stores', 'workers', 'answers'],
   files: ['charts', 'persistence', 'stores', 'workers', 'measured'],
   desk: ['board', 'fields', 'parts', 'stores', 'answers'],
-  shell: ['charts', 'fields', 'parts', 'files', 'persistence', 'stores', 'answers', 'words', 'desk'],
+  learn: ['parts', 'files', 'measured', 'stores', 'answers', 'words'],
+  shell: ['charts', 'fields', 'parts', 'files', 'persistence', 'stores', 'answers', 'words', 'desk', 'learn'],
   stages: [
     'charts',
     'board',

@@ -62,6 +62,8 @@ export default defineConfig({
       // The library's calendar is in every first load, and nothing here shows a calendar.
       { find: /^\.\/adapters\/vuetify\.js$/, replacement: fileURLToPath(new URL('noDates.ts', import.meta.url)) },
       { find: /^\.\.\/en\.js$/, replacement: fileURLToPath(new URL('libraryWords.ts', import.meta.url)) },
+      // Nor does anything scroll by itself.
+      { find: /^\.\/composables\/goto\.js$/, replacement: fileURLToPath(new URL('noGoTo.ts', import.meta.url)) },
       // Nor does a first load show progress by a bar or a ring.
       {
         find: /^(\.\.\/components|\.\.)\/VProgress(Linear|Circular)\/index\.js$/,

@@ -36,7 +36,7 @@ watch(
   { immediate: true },
 );
 
-const dialog = ref<'projects' | 'goto' | 'shortcuts' | null>(null);
+const dialog = ref<'projects' | 'goto' | null>(null);
 const wanted = reactive(new Set<LateName>());
 // A dialog that did not come leaves nothing half open: it is told of, and asked for again the next time.
 onErrorCaptured(() => {
@@ -47,6 +47,7 @@ watch(
   () =>
     [
       dialog.value,
+      session.help !== null && 'help',
       session.refusal && 'refusal',
       session.working && 'working',
       session.message && 'message',
@@ -102,7 +103,7 @@ function onKey(event: KeyboardEvent): void {
     event.preventDefault();
     document_.redo();
   } else if (!typing && event.key === '?') {
-    dialog.value = 'shortcuts';
+    session.help = '';
   }
 }
 
@@ -145,7 +146,7 @@ watch(
   <v-app @dragover.prevent="onDragOver" @drop.prevent="onDrop" @dragleave.self="dropping = false">
     <RouterView v-if="plain && document_.project" />
     <div v-else class="shell">
-      <AppHeader @projects="dialog = 'projects'" @goto="dialog = 'goto'" @shortcuts="dialog = 'shortcuts'" />
+      <AppHeader @projects="dialog = 'projects'" @goto="dialog = 'goto'" />
       <component :is="late.kept" v-if="wanted.has('kept')" />
       <StageRule v-if="document_.project" />
       <main id="main" class="main">
@@ -166,12 +167,7 @@ watch(
       @close="dialog = null"
       @projects="dialog = 'projects'"
     />
-    <component
-      :is="late.shortcuts"
-      v-if="wanted.has('shortcuts')"
-      :open="dialog === 'shortcuts'"
-      @close="dialog = null"
-    />
+    <component :is="late.help" v-if="wanted.has('help')" />
     <component :is="late.refusal" v-if="wanted.has('refusal')" />
     <component
       :is="late.working"

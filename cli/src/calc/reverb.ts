@@ -1,16 +1,18 @@
 import { z } from 'zod';
 import {
-  arauPuchades,
   type BandRoom,
   eyring,
-  eyringObjectsInside,
-  fitzroy,
-  kuttruff,
   LOGARITHM_CAP,
-  millington,
   reverberationRoomAbsorption,
   sabine,
 } from '@tawny/core/physics/reverberation/decay';
+import {
+  arauPuchades,
+  eyringObjectsInside,
+  fitzroy,
+  kuttruff,
+  millington,
+} from '@tawny/core/physics/reverberation/formulas';
 import { CalcError, checked, has, type Topic } from './types';
 
 const perBand = z.array(z.number().min(0));

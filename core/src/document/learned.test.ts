@@ -1,7 +1,8 @@
 import { predictedDecay } from '../studies/decay/predicted';
 import { curveFor } from '../studies/decay/curves';
 import { spreadsOf } from '../studies/decay/spreads';
-import { decayInputs, studied } from '../studies/decay/study';
+import { decayInputs } from '../studies/decay/inputs';
+import { studied } from '../studies/decay/study';
 import { OCTAVES } from '../quantities/bands';
 import { numbers } from '../testing/pieces';
 import { settingOf } from '../room/setting';

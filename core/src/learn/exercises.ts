@@ -14,7 +14,8 @@ import type { Mark } from '../studies/marks/types';
 import { SEAT_LIMITS } from '../studies/seat/types';
 import type { Exercise, Step, Watched } from './types';
 
-const metric = (m: number): string => lengthText(m, 'metric');
+/** A length as the reader writes it. */
+const length = ({ system }: Watched, m: number): string => lengthText(m, system);
 const look = (id: string, stage: Extract<Step, { kind: 'look' }>['stage'], name: string): Step => ({
   ...{ id, kind: 'look', stage },
   says: `Go to ${name}.`,
@@ -57,7 +58,7 @@ const SEAT: Exercise = {
       hint: (w) => {
         const { headPart, ruleDistance } = seatOf(w);
         const nulls = lengthNulls(w.glance.bass.result.modes).map((m) => `${fixed(m.f, 0)} Hz`);
-        return `It sits at ${fixed(100 * headPart, 0)} % of the length from the front wall, in the null at ${nulls.join(' and ')}. Many begin at 38 %, here ${metric(ruleDistance)}; then go on by steps of 10 cm.`;
+        return `It sits at ${fixed(100 * headPart, 0)} % of the length from the front wall, in the null at ${nulls.join(' and ')}. Many begin at 38 %, here ${length(w, ruleDistance)}; then go on by steps of ${length(w, 0.1)}.`;
       },
       keys: 'Tab to the head, then arrows; with Shift 10 cm',
       done: (w) => lengthNulls(w.glance.bass.result.modes).length === 0 && seatOf(w).headPart < 0.5,
@@ -70,7 +71,7 @@ const SEAT: Exercise = {
       hint: (w) => {
         const [l, r] = seatOf(w).loudspeakers.filter((s) => s.role === 'main');
         return l && r
-          ? `${l.letter} is ${metric(l.toHead)} from the head, ${r.letter} ${metric(r.toHead)}. “Place by the 38 % rule” puts all three where the rule wants them.`
+          ? `${l.letter} is ${length(w, l.toHead)} from the head, ${r.letter} ${length(w, r.toHead)}. “Place by the 38 % rule” puts all three where the rule wants them.`
           : 'There is no pair.';
       },
       keys: 'Tab to a loudspeaker, then arrows; or Ctrl K, rule, Enter',
@@ -82,7 +83,7 @@ const SEAT: Exercise = {
       says: (w) => {
         const { between, behind } = seatOf(w).triangle ?? { between: 0, behind: 0 };
         const away = Math.hypot(between / 2, behind);
-        return `The loudspeakers stand ${metric(between)} apart, each ${metric(away)} from the head on the plan. How far behind their line are the ears?`;
+        return `The loudspeakers stand ${length(w, between)} apart, each ${length(w, away)} from the head on the plan. How far behind their line are the ears?`;
       },
       hint: (w) => {
         const { between, behind } = seatOf(w).triangle ?? { between: 0, behind: 0 };
@@ -124,11 +125,11 @@ const MARKS: Exercise = {
       ...{ id: 'hand', kind: 'figure', unit: 'm' },
       says: (w) => {
         const { a, b, along } = mirrorOf(ownMark(w, 'L'));
-        return `By hand first. L stands ${metric(a)} from the left wall, the ears ${metric(b)}; along the wall the ears are ${metric(along)} further back. How far behind L, along the wall, would a mirror show it?`;
+        return `By hand first. L stands ${length(w, a)} from the left wall, the ears ${length(w, b)}; along the wall the ears are ${length(w, along)} further back. How far behind L, along the wall, would a mirror show it?`;
       },
       hint: (w) => {
         const { a, b, along } = mirrorOf(ownMark(w, 'L'));
-        return `Angles on both sides are alike, so the way is shared as the distances are: ${metric(along)} × ${metric(a)} / (${metric(a)} + ${metric(b)}).`;
+        return `Angles on both sides are alike, so the way is shared as the distances are: ${length(w, along)} × ${length(w, a)} / (${length(w, a)} + ${length(w, b)}).`;
       },
       right: (w) => mirrorOf(ownMark(w, 'L')).mark,
       within: () => 0.015,
@@ -144,8 +145,9 @@ const MARKS: Exercise = {
     },
     {
       ...{ id: 'face', kind: 'choose' },
-      says: 'A panel will stand 20 cm off that wall. Where does the mark lie on the panel’s face, compared with the wall?',
-      hint: 'Take 20 cm off both distances and share the way again: which of the two lost the larger part?',
+      says: (w) =>
+        `A panel’s face will stand ${length(w, 0.2)} off that wall. Where does the mark lie on it, compared with the wall?`,
+      hint: 'Take that off both distances and share the way again: which of the two lost the larger part?',
       options: [
         { id: 'loudspeaker', text: 'Nearer to the loudspeaker' },
         { id: 'same', text: 'At the same place' },
@@ -294,7 +296,7 @@ const NUMBER: Exercise = {
       ...{ id: 'volume', kind: 'figure', unit: 'm³' },
       says: (w) => {
         const [x, y, z] = w.glance.bass.result.box ?? [0, 0, 0];
-        return `The target hangs on the volume. This room is ${metric(x)} wide, ${metric(y)} long and ${metric(z)} high: how many cubic metres?`;
+        return `The target hangs on the volume. This room is ${length(w, x)} wide, ${length(w, y)} long and ${length(w, z)} high: how many cubic metres?`;
       },
       hint: 'Width × length × height, in metres.',
       right: ({ glance }) => glance.setting.solid.volume,
@@ -440,7 +442,7 @@ const WALL: Exercise = {
     {
       ...{ id: 'gap', kind: 'figure', unit: 'm' },
       says: (w) =>
-        `${COUNT} panels, each ${metric(widthOf(w))} wide, are to hang on wall ${ON}, which is ${metric(wallLength(w))} long: with equal gaps, at both ends as well. How wide is each gap?`,
+        `${COUNT} panels, each ${length(w, widthOf(w))} wide, are to hang on wall ${ON}, which is ${length(w, wallLength(w))} long: with equal gaps, at both ends as well. How wide is each gap?`,
       hint: `What the panels leave free, shared by ${COUNT + 1} gaps: (length − ${COUNT} × width) / ${COUNT + 1}.`,
       right: (w) => (wallLength(w) - COUNT * widthOf(w)) / (COUNT + 1),
       within: () => 0.011,

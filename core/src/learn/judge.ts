@@ -16,7 +16,7 @@ export const roomFor = (exercise: Exercise, demo: Project): Project => {
 const figureText = (value: number, unit: FigureUnit, system: LengthSystem): string =>
   unit === 'm' ? lengthText(value, system) : `${fixed(value, unit === 'ms' ? 1 : 2)} ${unit}`;
 
-export function judged(step: Step, w: Watched, given: Given, system: LengthSystem): Judged {
+export function judged(step: Step, w: Watched, given: Given): Judged {
   switch (step.kind) {
     case 'look': {
       const { stage, parts } = w.seen;
@@ -29,8 +29,11 @@ export function judged(step: Step, w: Watched, given: Given, system: LengthSyste
       const right = step.right(w);
       const off = given - right;
       if (Math.abs(off) <= step.within(right))
-        return { done: true, says: `Right: ${figureText(right, step.unit, system)}.` };
-      return { done: false, says: `Too ${off > 0 ? 'much' : 'little'}: not ${figureText(given, step.unit, system)}.` };
+        return { done: true, says: `Right: ${figureText(right, step.unit, w.system)}.` };
+      return {
+        done: false,
+        says: `Too ${off > 0 ? 'much' : 'little'}: not ${figureText(given, step.unit, w.system)}.`,
+      };
     }
     case 'choose': {
       if (typeof given !== 'string') return { done: false, says: null };

@@ -25,9 +25,9 @@ function learner(id: ExerciseId) {
   let seen: Seen = NOTHING;
   let bass: Watched['bass'] = null;
   let at = 0;
-  const watched = (): Watched => ({ glance: glanceAt(project), seen, bass });
+  const watched = (): Watched => ({ system: 'metric', glance: glanceAt(project), seen, bass });
   const step = (): Step => steps[at]!;
-  const now = (given: Given = null) => judged(step(), watched(), given, 'metric');
+  const now = (given: Given = null) => judged(step(), watched(), given);
   return {
     watched,
     get step() {
@@ -116,7 +116,7 @@ test('why is 45 Hz missing: they cancel, and the other polarity mends it', async
   };
   me.does('go', () => me.see({ stage: 'bass', parts: ['response'] }));
   // Not solved yet: nobody is told that an answer is wrong.
-  expect(judged(me.step, me.watched(), 'together', 'metric')).toEqual({
+  expect(judged(me.step, me.watched(), 'together')).toEqual({
     done: false,
     says: expect.stringMatching(/still being read/),
   });
@@ -128,9 +128,9 @@ test('why is 45 Hz missing: they cancel, and the other polarity mends it', async
   const sub = me.project.loudspeakers.find((l) => l.role === 'sub')!;
   me.edit({ type: 'set-loudspeaker', id: sub.id, values: { feed: { ...sub.feed, inverted: true } }, mirror: false });
   const before = me.watched();
-  expect(judged(me.step, before, null, 'metric').done).toBe(false);
+  expect(judged(me.step, before, null).done).toBe(false);
   await heard();
-  expect(judged(me.step, me.watched(), null, 'metric').done).toBe(true);
+  expect(judged(me.step, me.watched(), null).done).toBe(true);
 }, 300_000);
 
 test('how many, and which', async () => {
@@ -161,7 +161,7 @@ test('read two measurements', () => {
   me.does('both', () => me.see({ drawn: ['take-4', 'take-1'] }));
   me.does('fair');
   me.does('decay', () => me.see({ parts: ['decay'] }));
-  expect(judged(me.step, me.watched(), '500', 'metric').says).toMatch(/still being read/);
+  expect(judged(me.step, me.watched(), '500').says).toMatch(/still being read/);
   me.see({ decayOf: (id) => times[id] ?? null });
   const step = me.step;
   // 0.5 to 0.25 s is half.

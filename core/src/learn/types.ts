@@ -1,6 +1,7 @@
 /** Guided exercises: what is to be done, step by step, judged by the studies of the room as it is. Data; whoever shows them watches. */
 import type { SingleCommand } from '../document/commands/types';
 import type { Project } from '../document/schema/project';
+import type { LengthSystem } from '../quantities/lengths';
 import type { Glance } from '../questions/glance';
 import type { BassAnswer } from '../studies/bass/types';
 import type { StageId } from '../report/verdict';
@@ -18,6 +19,8 @@ export interface Seen {
 }
 
 export interface Watched {
+  /** Of the reader. */
+  system: LengthSystem;
   glance: Glance;
   /** The low response by the waves, of the room as it is; null: not solved. */
   bass: Pick<BassAnswer, 'frequencies' | 'all' | 'mains' | 'loudspeakers'> | null;

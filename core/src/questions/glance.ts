@@ -5,7 +5,7 @@
 import type { Part, Project } from '../document/schema/project';
 import { type Setting, settingOf } from '../room/setting';
 import { type BassResult, studyBass } from '../studies/bass/study';
-import { decayInputs } from '../studies/decay/study';
+import { decayInputs } from '../studies/decay/inputs';
 import type { DecayInputs } from '../studies/decay/types';
 import { planInputs } from '../studies/dose/inputs';
 import type { PlanInputs } from '../studies/dose/types';

@@ -11,7 +11,7 @@ import { pieceAt } from '../testing/pieces';
 import { seeded } from '../testing/random';
 import { edited, plainBox } from '../testing/rooms';
 import { lotsOf, studyBuild } from '../studies/build/study';
-import { decayInputs, freeArea } from '../studies/decay/study';
+import { decayInputs, freeArea } from '../studies/decay/inputs';
 import { aimOf, frontCorners, headCorners } from './fronts';
 import { boardStandoff, faceAxes, turnedPlate } from './pieces';
 import { settingOf } from './setting';

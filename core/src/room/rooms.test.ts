@@ -1,6 +1,7 @@
 import { door, edited, plainBox, wardrobe, window } from '../testing/rooms';
 import { materialById } from '../materials/library';
-import { decayInputs, studied } from '../studies/decay/study';
+import { decayInputs } from '../studies/decay/inputs';
+import { studied } from '../studies/decay/study';
 import { curveFor } from '../studies/decay/curves';
 import { partsOf } from './faceParts';
 import { exposedArea } from './objects';

@@ -16,7 +16,8 @@ import { numbers } from '../testing/pieces';
 import { edited } from '../testing/rooms';
 import { lotsOf, studyBuild } from './build/study';
 import { curveFor } from './decay/curves';
-import { decayInputs, freeArea, studied } from './decay/study';
+import { decayInputs, freeArea } from './decay/inputs';
+import { studied } from './decay/study';
 import { studyMarks } from './marks/study';
 
 const times = (project: Project, others = true): (number | null)[] => {

@@ -8,7 +8,7 @@ import { useSession } from '../stores/session';
 import type { COMMAND_NAMES } from '../words/commands';
 import OwlMark from './OwlMark.vue';
 
-const emit = defineEmits<{ projects: []; goto: []; shortcuts: [] }>();
+const emit = defineEmits<{ projects: []; goto: [] }>();
 const doc = useDocument();
 const session = useSession();
 const UNITS = { metric: 'cm', feet: 'ft in', inches: 'inches' } as const;
@@ -110,9 +110,9 @@ const redoTitle = computed(() =>
       variant="text"
       size="small"
       class="help"
-      aria-label="Keyboard shortcuts"
-      title="Keyboard shortcuts"
-      @click="emit('shortcuts')"
+      aria-label="Help"
+      title="Help, exercises and keys"
+      @click="session.help = ''"
       >?</v-btn
     >
     <SavedState v-if="doc.project" :state="doc.saving" />

@@ -3,6 +3,8 @@
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { namedRecipes } from '@tawny/core/document/recipes';
+import { EXERCISES } from '@tawny/core/learn/exercises';
+import { useExercise } from '../learn/useExercise';
 import { useDocument } from '../stores/document';
 import { useAnswers } from '../answers/answers';
 import { useSession } from '../stores/session';
@@ -15,6 +17,7 @@ const shown = computed({ get: () => props.open, set: (v) => !v && emit('close') 
 const router = useRouter();
 const answers = useAnswers();
 const session = useSession();
+const exercises = useExercise();
 const doc = useDocument();
 
 function toPart(part: SurveyPart): void {
@@ -91,6 +94,12 @@ const entries = computed((): Entry[] => {
         toPart('surfaces');
       },
     })),
+    ...EXERCISES.map((e): Entry => ({
+      title: `Exercise: ${e.title}`,
+      kind: `${e.minutes} minutes`,
+      go: () => void exercises.begin(e.id),
+    })),
+    { title: 'Help: the field’s words', kind: 'action', go: () => (session.help = '') },
     { title: 'Projects, open, new, save to a file', kind: 'action', go: () => emit('projects') },
     { title: 'Look around in three dimensions', kind: 'action', go: () => void router.push('/look') },
     { title: 'Hanging sheet to print', kind: 'action', go: () => void router.push('/hanging') },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 /** What is on every stage but not on the first screen. */
+import ExercisePanel from '../learn/ExercisePanel.vue';
 import NextMove from './next/NextMove.vue';
 import ScenarioSwitch from './ScenarioSwitch.vue';
 </script>
@@ -7,4 +8,5 @@ import ScenarioSwitch from './ScenarioSwitch.vue';
 <template>
   <ScenarioSwitch />
   <NextMove />
+  <ExercisePanel />
 </template>

@@ -1,8 +1,7 @@
 /** What is not on the first screen comes when it is wanted, and stays. */
 import { type Component, defineAsyncComponent } from 'vue';
 
-export type LateName =
-  'kept' | 'message' | 'refusal' | 'projects' | 'goto' | 'shortcuts' | 'working' | 'start' | 'shell';
+export type LateName = 'kept' | 'message' | 'refusal' | 'projects' | 'goto' | 'help' | 'working' | 'start' | 'shell';
 
 // What tells of a fault is fetched first.
 const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> = {
@@ -11,7 +10,7 @@ const parts: Readonly<Record<LateName, () => Promise<{ default: Component }>>> =
   refusal: () => import('./RefusalDialog.vue'),
   projects: () => import('./ProjectsDialog.vue'),
   goto: () => import('./GoToBox.vue'),
-  shortcuts: () => import('./ShortcutsDialog.vue'),
+  help: () => import('../learn/HelpDialog.vue'),
   working: () => import('../parts/WorkingDialog.vue'),
   start: () => import('./StartPage.vue'),
   shell: () => import('./LateShell.vue'),

@@ -79,6 +79,8 @@ export const useSession = defineStore('session', () => {
   const compare = ref<string[]>([]);
   /** Frequency pointed at in Bass, Hz; a mode chosen there is in `selection`. */
   const bassHz = ref<number | null>(null);
+  /** Open help: at a stage, at the exercises, or (empty) at its beginning; null: closed. */
+  const help = ref<string | null>(null);
   const working = ref<Working | null>(null);
   const message = ref<{ text: string; tone: 'plain' | 'wrong' } | null>(null);
   /** `id`: what was refused lies in the browser under it. */
@@ -127,6 +129,7 @@ export const useSession = defineStore('session', () => {
     recipe,
     helper,
     compare,
+    help,
     arrivalOctave,
     working,
     message,

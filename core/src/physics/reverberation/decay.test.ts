@@ -1,17 +1,6 @@
 import { seeded } from '../../testing/random';
-import {
-  arauPuchades,
-  type BandRoom,
-  decayConstant,
-  eyring,
-  eyringObjectsInside,
-  fitzroy,
-  kuttruff,
-  meanAlphaForTime,
-  millington,
-  reverberationRoomAbsorption,
-  sabine,
-} from './decay';
+import { type BandRoom, decayConstant, eyring, meanAlphaForTime, reverberationRoomAbsorption, sabine } from './decay';
+import { arauPuchades, eyringObjectsInside, fitzroy, kuttruff, millington } from './formulas';
 
 const C = 343.2;
 const room = (alphas: number[], over: Partial<BandRoom> = {}): BandRoom => ({

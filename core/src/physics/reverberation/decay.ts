@@ -1,10 +1,8 @@
 /**
  * Decay time from areas and absorption coefficients, one band at a time.
  *
- * T = K·V / (A + 4mV), K = 24 ln 10 / c. Sabine A = ΣSα; Eyring −S ln(1−ᾱ); Millington-Sette −ΣSᵢ ln(1−αᵢ); Fitzroy and
- * Arau-Puchades weigh the three pairs of surfaces by axis (arithmetic and geometric); Kuttruff corrects Eyring by the
- * variance γ² of path lengths. Sources: H. Kuttruff, Room Acoustics 6th ed. §5; D. Fitzroy, J. Acoust. Soc. Am. 31 (1959)
- * 893; H. Arau-Puchades, Acustica 65 (1988) 163. All assume a diffuse field: not below the Schroeder frequency.
+ * T = K·V / (A + 4mV), K = 24 ln 10 / c. Sabine A = ΣSα; Eyring −S ln(1−ᾱ); the other formulas are in formulas.ts. Source: H. Kuttruff,
+ * Room Acoustics 6th ed. §5. All assume a diffuse field: not below the Schroeder frequency.
  */
 import { mustBeBetween, mustBePositive } from '../../quantities/guard';
 
@@ -34,15 +32,13 @@ export type DecayFormula = 'sabine' | 'eyring' | 'millington' | 'fitzroy' | 'ara
 /** Largest coefficient that enters a logarithm; laboratory values above it are capped (and said so). */
 export const LOGARITHM_CAP = 0.98;
 
-/** Kuttruff's variance of free path lengths for rooms of ordinary proportions. */
-export const DEFAULT_GAMMA2 = 0.4;
-
 /** K of T = K V/A in s/m. */
 export function decayConstant(c: number): number {
   return (24 * Math.LN10) / c;
 }
 
-function check(where: string, room: BandRoom): void {
+/** Throws RangeError where a value of the room is out of its range. */
+export function checkRoom(where: string, room: BandRoom): void {
   mustBePositive(where, 'volume', room.volume);
   mustBePositive(where, 'c', room.c);
   mustBeBetween(where, 'mEnergy', room.mEnergy, 0, 10);
@@ -50,7 +46,7 @@ function check(where: string, room: BandRoom): void {
   room.surfaces.forEach((s, i) => mustBeBetween(where, `surfaces[${i}].area`, s.area, 0, 1e6));
 }
 
-const totalArea = (room: BandRoom): number => room.surfaces.reduce((sum, s) => sum + s.area, 0);
+export const totalArea = (room: BandRoom): number => room.surfaces.reduce((sum, s) => sum + s.area, 0);
 
 /** Equivalent absorption area ΣSα of the surfaces, m², without objects and air. */
 export function sabineArea(surfaces: readonly BandSurface[]): number {
@@ -58,12 +54,12 @@ export function sabineArea(surfaces: readonly BandSurface[]): number {
 }
 
 /** −ln(1−α); infinite for α ≥ 1. */
-function eyringExponent(alpha: number): number {
+export function eyringExponent(alpha: number): number {
   return alpha >= 1 ? Infinity : -Math.log1p(-alpha);
 }
 
 /** K·V/(area + 4mV): 0 for infinite absorption, null when nothing absorbs. */
-function timeFor(room: BandRoom, area: number): number | null {
+export function timeFor(room: BandRoom, area: number): number | null {
   const total = area + 4 * room.mEnergy * room.volume;
   if (total === Infinity) return 0;
   return total > 0 ? (decayConstant(room.c) * room.volume) / total : null;
@@ -71,80 +67,16 @@ function timeFor(room: BandRoom, area: number): number | null {
 
 /** Sabine decay time in s; null when nothing absorbs. Coefficients above 1 are used as they are. */
 export function sabine(room: BandRoom): number | null {
-  check('sabine', room);
+  checkRoom('sabine', room);
   return timeFor(room, sabineArea(room.surfaces) + room.objects);
 }
 
 /** Eyring decay time in s, objects outside the logarithm; null when nothing absorbs. */
 export function eyring(room: BandRoom): number | null {
-  check('eyring', room);
+  checkRoom('eyring', room);
   const S = totalArea(room);
   if (!(S > 0)) return timeFor(room, room.objects);
   return timeFor(room, S * eyringExponent(sabineArea(room.surfaces) / S) + room.objects);
-}
-
-/** Eyring with the objects' area inside the mean coefficient. */
-export function eyringObjectsInside(room: BandRoom): number | null {
-  check('eyringObjectsInside', room);
-  const S = totalArea(room);
-  if (!(S > 0)) return timeFor(room, room.objects);
-  return timeFor(room, S * eyringExponent((sabineArea(room.surfaces) + room.objects) / S));
-}
-
-/** Millington-Sette decay time in s; 0 as soon as one surface has α = 1 (its known fault). */
-export function millington(room: BandRoom): number | null {
-  check('millington', room);
-  const area = room.surfaces.reduce((sum, s) => sum + (s.area > 0 ? s.area * eyringExponent(s.alpha) : 0), 0);
-  return timeFor(room, area + room.objects);
-}
-
-interface Pair {
-  area: number;
-  alpha: number;
-}
-
-function pairs(room: BandRoom): Pair[] | null {
-  const result: Pair[] = [];
-  for (const axis of ['x', 'y', 'z'] as const) {
-    const members = room.surfaces.filter((s) => s.axis === axis);
-    const area = members.reduce((sum, s) => sum + s.area, 0);
-    if (area > 0) result.push({ area, alpha: sabineArea(members) / area });
-  }
-  return room.surfaces.some((s) => s.axis === undefined && s.area > 0) || result.length === 0 ? null : result;
-}
-
-function timesByAxis(room: BandRoom): { share: number; time: number | null }[] | null {
-  const list = pairs(room);
-  if (list === null) return null;
-  const S = totalArea(room);
-  return list.map(({ area, alpha }) => ({ share: area / S, time: timeFor(room, S * eyringExponent(alpha)) }));
-}
-
-/** Fitzroy's area-weighted mean of the three axes, s; null when a pair does not decay or a surface has no axis. */
-export function fitzroy(room: BandRoom): number | null {
-  check('fitzroy', room);
-  const axes = timesByAxis(room);
-  if (!axes || axes.some((a) => a.time === null)) return null;
-  return axes.reduce((sum, a) => sum + a.share * a.time!, 0);
-}
-
-/** Arau-Puchades' geometric mean of the three axes, s; null as for {@link fitzroy}. */
-export function arauPuchades(room: BandRoom): number | null {
-  check('arauPuchades', room);
-  const axes = timesByAxis(room);
-  if (!axes || axes.some((a) => a.time === null)) return null;
-  return axes.reduce((product, a) => product * a.time! ** a.share, 1);
-}
-
-/** Kuttruff's correction with the path-length variance only; null when absorption is too strong for it. */
-export function kuttruff(room: BandRoom, gamma2 = DEFAULT_GAMMA2): number | null {
-  check('kuttruff', room);
-  const S = totalArea(room);
-  if (!(S > 0)) return null;
-  const log = -eyringExponent(sabineArea(room.surfaces) / S);
-  const exponent = -log * (1 + (gamma2 / 2) * log);
-  if (!(exponent > 0) && log !== 0) return null;
-  return timeFor(room, S * exponent);
 }
 
 /** Mean coefficient that gives decay time T by Eyring (objects zero): 1 − exp(−(KV/T − 4mV)/S). */

@@ -2,7 +2,7 @@ import { isAt } from '../../document/schema/project';
 import { recipeOf } from '../../document/recipes';
 import { applyCommand } from '../../document/commands/commands';
 import { studyBuild } from '../../studies/build/study';
-import { decayInputs } from '../../studies/decay/study';
+import { decayInputs } from '../../studies/decay/inputs';
 import { studyHang } from '../../studies/hang/study';
 import { studyHolds } from '../../studies/hang/held/holds';
 import { studyMarks } from '../../studies/marks/study';

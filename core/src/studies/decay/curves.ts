@@ -1,15 +1,14 @@
 /** Decay per octave of a room with so many panels on each surface, by every formula, with what it is worth. */
 import type { PanelSize } from '../../layout/cover';
 import {
-  arauPuchades,
   type BandRoom,
   type BandSurface,
   eyring,
-  kuttruff,
   LOGARITHM_CAP,
   type PairAxis,
   sabine,
 } from '../../physics/reverberation/decay';
+import { arauPuchades, kuttruff } from '../../physics/reverberation/formulas';
 import type { DecayLimits } from '../../criteria/decayTargets';
 
 export interface DecayFace {

@@ -5,7 +5,8 @@ import { type Setting, settingOf } from '../../room/setting';
 import { countsChosen } from './answer';
 import type { Lined } from './balance';
 import { curveFor } from './curves';
-import { decayInputs, studied } from './study';
+import { decayInputs } from './inputs';
+import { studied } from './study';
 
 /** By Eyring, s per octave; null where nothing absorbs. */
 export function predictedDecay(project: Project, setting: Setting = settingOf(project)): (number | null)[] {

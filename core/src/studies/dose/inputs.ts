@@ -6,7 +6,7 @@ import { recipeFault } from '../../recipes/curve';
 import { canCover } from '../../recipes/kind';
 import type { Recipe } from '../../recipes/types';
 import { RATING_MIDBANDS } from '../../physics/absorbers/rating';
-import { decayInputs, freeArea } from '../decay/study';
+import { decayInputs, freeArea } from '../decay/inputs';
 import type { DecayInputs } from '../decay/types';
 import { classesOf, fitsOn, hiddenBy, isUsable, placesOf, type PlanPlace } from '../../room/places';
 import type { PlanColumn, PlanInputs } from './types';

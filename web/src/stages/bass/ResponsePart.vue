@@ -12,6 +12,7 @@ import NumberField from '../../fields/NumberField.vue';
 import WorkingButton from '../../parts/WorkingButton.vue';
 import MeasuredField from '../../measured/MeasuredField.vue';
 import { useBassStage, useLaidBeside } from './useBassStage';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const { doc, setting, answer } = useBassStage();
 const { beside, laid } = useLaidBeside();
@@ -58,7 +59,7 @@ function slope(l: Loudspeaker, text: string): void {
 
 <template>
   <p v-if="a.loudspeakers.length === 0" class="bad">
-    No loudspeaker plays: there are modes, but no response. Put a pair in under Seat, Rig.
+    No loudspeaker plays: there are modes, but no response. Put a pair in under Seat, Rig. <HelpLink stage="bass" />
   </p>
   <FigureGrid :figures="figures" />
   <p v-if="a.byNumber > 0" class="soft" data-by-number>

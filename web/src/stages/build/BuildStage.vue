@@ -20,6 +20,7 @@ import WorkBench from './bench/WorkBench.vue';
 import WorkPart from './WorkPart.vue';
 import WorkshopBench from './bench/WorkshopBench.vue';
 import { useBuild } from './useBuild';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const { session, result } = useBuild();
 const router = useRouter();
@@ -46,6 +47,7 @@ const part = computed(() => session.buildPart);
       <v-btn v-if="result.panels === 0" color="primary" variant="flat" size="small" @click="router.push('/decay')"
         >Choose panels in Decay</v-btn
       >
+      <HelpLink v-if="result.panels === 0" stage="build" />
       <ShopPart v-if="part === 'shop'" />
       <template v-else-if="result.panels > 0">
         <BuyPart v-if="part === 'buy'" />

@@ -27,6 +27,7 @@ import PlanBench from './PlanBench.vue';
 import RoomPart from './RoomPart.vue';
 import TargetBench from './TargetBench.vue';
 import { useDecay } from './useDecay';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const answers = useAnswers();
 const beside = useMeasuredDecay();
@@ -232,6 +233,7 @@ const stepTable = computed(
       <TargetBench v-if="part === 'target' || part === 'room'" :result="result" />
       <DecayBench v-else-if="part === 'panel'" :result="result" />
       <PlanBench v-else />
+      <HelpLink v-if="result?.chosen.panels === 0" stage="decay" />
       <MeasuredField
         :choices="beside.choices.value"
         :chosen="beside.chosen.value"

@@ -16,6 +16,7 @@ import { useOff } from '../../desk/useOff';
 import NumberField from '../../fields/NumberField.vue';
 import { usePhotos } from '../../stores/photos';
 import { useHang } from './useHang';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const { doc, session, setting, face, onFace, chosen, choose, moveTo, toLevel, spread, mirror, plug } = useHang();
 const { nameOf, recipes } = useRecipeNames();
@@ -100,7 +101,7 @@ const conflicts = computed(() =>
   </section>
   <p v-else class="soft">Choose a piece in the drawing or in the list.</p>
   <h2>On the {{ surfaceWords(face.name) }}</h2>
-  <p v-if="onFace.length === 0" class="soft">Nothing has a place here.</p>
+  <p v-if="onFace.length === 0" class="soft">Nothing has a place here. <HelpLink stage="hang" /></p>
   <table v-else class="list" data-face-pieces>
     <thead>
       <tr>

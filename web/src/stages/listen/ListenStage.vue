@@ -27,6 +27,7 @@ import { useLive } from './useLive';
 import { useCauses } from './useCauses';
 import { usePlace } from './usePlace';
 import { useListen } from './useListen';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const { session, recordings, main, heard, missing, list } = useListen();
 // The input stays open and the microphone where it is while the stage is, whatever part is shown; Escape silences from anywhere on it.
@@ -114,6 +115,7 @@ const sentences = computed(() => heard.value?.warnings.map(warningSentence) ?? [
         When you measure with a loudspeaker: begin quietly, keep ears and tweeters out of it, nobody near the box, and
         at an hour that suits the house.
       </p>
+      <HelpLink stage="listen" />
     </div>
     <template #bench>
       <PartTabs

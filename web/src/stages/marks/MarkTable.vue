@@ -6,6 +6,7 @@ import type { Mark } from '@tawny/core/studies/marks/study';
 import { tapeWords } from '@tawny/core/words/tapes';
 import QuantityText from '../../parts/QuantityText.vue';
 import TapeTag from '../../parts/TapeTag.vue';
+import HelpLink from '../../desk/HelpLink.vue';
 import { useMarks } from './useMarks';
 
 const { marks, selected, session, study } = useMarks();
@@ -13,6 +14,7 @@ const pick = (m: Mark) => (session.selection = { kind: 'mark', id: m.id });
 </script>
 
 <template>
+  <HelpLink v-if="marks.length === 0" stage="marks" />
   <table class="list" aria-label="All marks">
     <thead>
       <tr>

@@ -19,6 +19,7 @@ import ScatterPart from './ScatterPart.vue';
 import SectionDrawing from './SectionDrawing.vue';
 import TuningPart from './TuningPart.vue';
 import { useRecipes, useSheets } from './useRecipes';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const of = useRecipes();
 const answers = useAnswers();
@@ -153,6 +154,7 @@ const message = computed(() => {
     </div>
     <template #bench>
       <RecipeList :of="of" />
+      <HelpLink v-if="(answers.glance?.project.treatment.recipes.length ?? 0) < 2" stage="recipes" />
       <AfterPaint><RecipeEditor :of="of" /></AfterPaint>
     </template>
   </StageFrame>

@@ -15,6 +15,7 @@ import RigPart from './RigPart.vue';
 import SearchPart from './SearchPart.vue';
 import { useSeat } from './useSeat';
 import WallsPart from './WallsPart.vue';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const { doc, session, project } = useSeat();
 const map = ref<CostMap | null>(null);
@@ -50,6 +51,7 @@ const shown = computed(() => session.seatPart);
       <WallsPart v-else-if="shown === 'walls'" />
       <SearchPart v-else-if="shown === 'search'" @map="map = $event" />
       <ChecksPart v-else />
+      <HelpLink v-if="project.loudspeakers.length === 0" stage="seat" />
       <template v-if="shown !== 'listen'">
         <h2>Doubts about this seat</h2>
         <FindingList :issues="issues" empty="No doubts about this seat." />

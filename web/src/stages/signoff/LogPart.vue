@@ -7,6 +7,7 @@ import { useLog } from '../../desk/useLog';
 import { usePhotos } from '../../stores/photos';
 import { dateText } from '../../parts/dates';
 import { useSignoff } from './useSignoff';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const { doc, timeline } = useSignoff();
 const { write, strike } = useLog();
@@ -66,6 +67,7 @@ const days = computed(() => {
     </label>
     <p v-if="lines.length === 0" class="soft">
       Nothing happened yet. Notes, measurements, decisions, pieces that hang and money paid stand here by their day.
+      <HelpLink stage="signoff" />
     </p>
     <p v-else-if="found.length === 0" class="soft">Nothing in the log holds that.</p>
     <section v-for="d in days" :key="d.day" class="day">

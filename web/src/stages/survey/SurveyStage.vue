@@ -21,6 +21,7 @@ import SymmetryPart from './SymmetryPart.vue';
 import ThingsPart from './ThingsPart.vue';
 import { SURVEY_PARTS } from '../../words/parts';
 import { useSurvey } from './useSurvey';
+import HelpLink from '../../desk/HelpLink.vue';
 
 const { project, setting, session } = useSurvey();
 const shownPart = computed(() => session.surveyPart);
@@ -73,6 +74,7 @@ const subtitle = computed(() =>
       <StatesPart v-else-if="shownPart === 'states'" />
       <SymmetryPart v-else-if="shownPart === 'symmetry'" />
       <BriefPart v-else />
+      <HelpLink v-if="project.room.openings.length + project.room.furniture.length === 0" stage="survey" />
       <template v-if="issues.length > 0">
         <h2>What does not fit together</h2>
         <FindingList :issues="issues" empty="" />
