@@ -35,7 +35,9 @@ async function on(): Promise<void> {
   panel.value?.focus();
 }
 useEventListener('keydown', (event: KeyboardEvent) => {
-  const typing = (event.target as HTMLElement).matches?.('input:not([type="checkbox"]), textarea, select');
+  const typing = (event.target as HTMLElement).matches?.(
+    'input:not([type="checkbox"], [type="radio"]), textarea, select',
+  );
   if (!exercise.value || typing || event.key.toLowerCase() !== 'e' || event.ctrlKey || event.metaKey || event.altKey)
     return;
   event.preventDefault();

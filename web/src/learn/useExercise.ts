@@ -122,9 +122,7 @@ export const useExercise = createSharedComposable(() => {
     asked.value = false;
   });
   const verdict = computed(() =>
-    step.value && watched.value
-      ? judged(step.value, watched.value, given.value)
-      : { done: false, says: null },
+    step.value && watched.value ? judged(step.value, watched.value, given.value) : { done: false, says: null },
   );
   /** Once done it stays so: what is answered next may change the room. */
   const done = ref(false);
