@@ -52,6 +52,36 @@ async function laidOut(page: Page): Promise<void> {
   await page.locator('.elevation [data-hung]').first().focus();
 }
 
+/** A scenario with something in it, beside the room itself. */
+async function scenario(page: Page): Promise<void> {
+  await stage(page, 'signoff');
+  await page.getByRole('button', { name: 'Scenarios', exact: true }).click();
+  await page.locator('[data-scenario-name]').fill('Further back');
+  await page.locator('[data-scenario-why]').fill('The sofa could go.');
+  await page.locator('[data-scenario-make]').click();
+  await page.locator('[data-next-move]').click();
+  await page.locator('[data-move="seat"] [data-take], [data-move="head"] [data-take]').first().click();
+  await page.keyboard.press('Escape');
+  await page.locator('[data-difference="seat"]').waitFor();
+  await page.waitForSelector('table[data-fresh="true"]', { timeout: 60_000 });
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(600);
+}
+/** An exercise at a question with its hint. */
+async function exercise(page: Page): Promise<void> {
+  await page.keyboard.press('?');
+  await page.getByRole('button', { name: 'Exercises', exact: true }).click();
+  await page.locator('[data-exercise="missing"] [data-begin]').click();
+  await page.locator('[data-exercise-panel]').waitFor();
+  await stage(page, 'bass');
+  await solved(page);
+  await page.locator('[data-next-step]').click();
+  await page.locator('[data-ask-hint]').click();
+  await page.locator('[data-option="pair"]').check();
+  await page.mouse.move(1279, 1);
+  await page.waitForTimeout(1500);
+}
+
 test('main views', async ({ page }) => {
   await page.clock.install({ time: new Date('2026-11-23T09:30:00Z') });
   await page.clock.resume();
@@ -79,12 +109,6 @@ test('main views', async ({ page }) => {
   await page.mouse.move(1279, 1);
   await page.waitForTimeout(1500);
   await page.screenshot({ path: `${FOLDER}/why.png` });
-  await page.locator('[data-part-tab="places"]').click();
-  await page.locator('[data-places]').click();
-  await page.waitForSelector('[data-layout="4-0"]');
-  await page.mouse.move(1279, 1);
-  await page.waitForTimeout(600);
-  await page.screenshot({ path: `${FOLDER}/places.png` });
   await page.locator('[data-part-tab="response"]').click();
   await stage(page, 'signoff');
   await page.getByRole('button', { name: 'Report', exact: true }).click();
@@ -112,11 +136,15 @@ test('main views', async ({ page }) => {
   await page.waitForTimeout(400);
   await page.screenshot({ path: `${FOLDER}/working.png` });
   await page.keyboard.press('Escape');
+  await scenario(page);
+  await page.screenshot({ path: `${FOLDER}/scenarios.png` });
+  await page.locator('[data-scenario-remove]').click();
   await page.getByLabel('Night colours').click();
-  await stage(page, 'decay');
-  await page.waitForTimeout(400);
-  await page.screenshot({ path: `${FOLDER}/night.png` });
+  await exercise(page);
+  await page.screenshot({ path: `${FOLDER}/exercise.png` });
   await page.getByLabel('Day colours').click();
+  await page.locator('[data-leave]').click();
+  await page.locator('[data-project-name]').filter({ hasText: 'Bakehouse' }).waitFor();
   await page.goto('/sheet');
   await page.waitForSelector('[data-block] table');
   await page.waitForTimeout(400);

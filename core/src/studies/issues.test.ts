@@ -23,6 +23,7 @@ const learnedOf = (project: Project) => {
 };
 /** What a random walk through the demo rooms seldom meets. */
 const RARE: [IssueCode, () => Project, Command[]][] = [
+  ['survey.diagonal', plainBox, [{ type: 'set-tape', tape: { diagonals: [{ from: 'A', to: 'C', length: 9.9 }] } }]],
   [
     'seat.head-above-ceiling',
     plainBox,

@@ -13,6 +13,7 @@ const {
   chosen,
   nameOf,
   sound,
+  by,
   own,
   refused,
   result,
@@ -24,6 +25,11 @@ const {
   volume,
 } = h;
 const list = computed(() => result.value?.list ?? []);
+const PLAYERS = [
+  { id: 'both', name: 'Both loudspeakers' },
+  { id: 'left', name: 'The left one alone' },
+  { id: 'right', name: 'The right one alone' },
+] as const;
 
 /** Blind: two versions under letters whose order nobody is told. */
 const blind = ref<{ order: [string, string]; right: number; of: number; last: string } | null>(null);
@@ -70,6 +76,12 @@ function bring(event: Event): void {
         <label class="file">
           A dry recording of one’s own (WAV)
           <input type="file" accept=".wav,audio/wav" data-own-sound @change="bring" />
+        </label>
+      </fieldset>
+      <fieldset>
+        <legend>Played by</legend>
+        <label v-for="b in PLAYERS" :key="b.id">
+          <input v-model="by" type="radio" :value="b.id" :data-by="b.id" /> {{ b.name }}
         </label>
       </fieldset>
       <fieldset>

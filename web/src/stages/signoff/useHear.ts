@@ -8,6 +8,7 @@ import type { Rendered } from '@tawny/core/studies/hear/render';
 import { endsOf } from '@tawny/core/studies/signoff/readings';
 import { type DrySound, drySound } from '@tawny/core/synthesis/drySounds';
 import { createAbPlayer } from '../../audio/abPlayer';
+import { resampled } from '../../audio/resampled';
 import { download } from '../../charts/download';
 import { fileNameOf } from '../../files/projectFiles';
 import { useRecordings } from '../../measured/recordings';
@@ -21,6 +22,8 @@ const VERSION_WORDS: Readonly<Record<string, string>> = {
   room: THE_ROOM,
 };
 const RATE = 48000;
+/** Which of both channels is sent. */
+const PLAYED = { both: [true, true], left: [true, false], right: [false, true] } as const;
 /** A sound of one's own is heard for so long, s. */
 const MOST_S = 20;
 
@@ -48,6 +51,8 @@ export function useHear() {
 
   const sound = ref<DrySound | 'own'>('plucks');
   const own = shallowRef<{ name: string; left: Float32Array; right: Float32Array; rate: number } | null>(null);
+  /** Who plays: what one loudspeaker would be sent, the other is not. */
+  const by = ref<keyof typeof PLAYED>('both');
   const refused = ref('');
   async function bring(file: File): Promise<void> {
     refused.value = '';
@@ -70,10 +75,14 @@ export function useHear() {
     // What is made here is made at the rate of a measurement it is to be heard beside.
     const holds = chosen.value.includes('measured') ? newest.value?.holds : undefined;
     const measuredRate = holds && isSound(holds) ? holds.rate : RATE;
-    const rate = brought?.rate ?? measuredRate;
-    const dry = brought
-      ? ([brought.left, brought.right] as const)
-      : (drySound(sound.value as DrySound, rate).map((c) => Float32Array.from(c)) as [Float32Array, Float32Array]);
+    const rate = measuredRate;
+    const stereo = brought
+      ? await resampled([brought.left, brought.right], brought.rate, rate)
+      : drySound(sound.value as DrySound, rate).map((c) => Float32Array.from(c));
+    const dry = stereo.map((c, i) => (PLAYED[by.value][i] ? c : new Float32Array(c.length))) as [
+      Float32Array<ArrayBuffer>,
+      Float32Array<ArrayBuffer>,
+    ];
     const asked = versions.value
       .filter((v) => chosen.value.includes(v.id))
       .map(({ id, version }) => (version ? { id, project: version.room() } : { id, measurement: newest.value! }));
@@ -81,13 +90,12 @@ export function useHear() {
       const list = await recordings.hear(asked, dry, rate);
       result.value = list && list.length > 0 ? { of, list } : null;
       if (list && list.length < asked.length)
-        refused.value =
-          'A measurement is left out: its samples are not in this browser, or at another rate than the sound.';
+        refused.value = 'A measurement is left out: its samples are not in this browser.';
     } finally {
       working.value = false;
     }
   }
-  watch([sound, chosen], () => {
+  watch([sound, chosen, by], () => {
     player.stop();
     result.value = null;
     refused.value = '';
@@ -111,7 +119,7 @@ export function useHear() {
   }
   const busy = computed(() => (working.value ? recordings.busy.value : null));
   return {
-    ...{ session, possible, versions, chosen, nameOf, sound, own, refused, bring },
+    ...{ session, possible, versions, chosen, nameOf, sound, by, own, refused, bring },
     ...{ result, current, make, working, busy, failed: recordings.failed, player, play, save, volume },
   };
 }
