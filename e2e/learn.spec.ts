@@ -1,6 +1,6 @@
 /** Learn: an exercise done by keyboard alone, left and taken up again; help that is searched, with the way to it from an empty stage. */
 import { expect, type Page, test } from '@playwright/test';
-import { openDemo, settled, stage } from './rig';
+import { openDemo, stage, startRoom } from './rig';
 
 const panel = (page: Page) => page.locator('[data-exercise-panel]');
 const at = (page: Page, step: string) => expect(panel(page).locator(`[data-step="${step}"]`)).toBeVisible();
@@ -124,12 +124,7 @@ test('an exercise waits through a reload; its hole at 45 Hz is mended with the s
 });
 
 test('an empty stage leads into help, which is searched and asks nothing of anybody', async ({ page, context }) => {
-  await page.goto('/');
-  const start = page.locator('[data-start]');
-  await start.getByRole('button', { name: 'New room' }).click();
-  await start.getByLabel('Name of the new room').fill('Spare room');
-  await start.getByRole('button', { name: 'Make the room' }).click();
-  await settled(page);
+  await startRoom(page, 'Spare room');
   await expect(page.locator('[data-next-move]')).toBeVisible({ timeout: 60_000 });
   await context.setOffline(true);
   for (const name of ['survey', 'hang', 'build', 'listen'] as const) {

@@ -1,6 +1,6 @@
 /** The next move: on every stage, from an empty room on; what it tells is what the verdict says once it is taken. */
 import { expect, type Page, test } from '@playwright/test';
-import { measure, openDemo, settled, stage } from './rig';
+import { measure, openDemo, stage, startRoom } from './rig';
 
 const opener = (page: Page) => page.locator('[data-next-move]');
 const cards = (page: Page) => page.locator('[data-move]');
@@ -13,12 +13,7 @@ const promised = async (page: Page, card: number, effect: string) => {
 test('a newcomer with an empty room is led by the next move alone: told, treated, better than it was', async ({
   page,
 }) => {
-  await page.goto('/');
-  const start = page.locator('[data-start]');
-  await start.getByRole('button', { name: 'New room' }).click();
-  await start.getByLabel('Name of the new room').fill('Spare room');
-  await start.getByRole('button', { name: 'Make the room' }).click();
-  await settled(page);
+  await startRoom(page, 'Spare room');
   await opener(page).click();
   const question = page.locator('[data-question]');
   const answers: [question: string, choice: string][] = [

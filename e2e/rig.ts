@@ -72,6 +72,16 @@ export async function measure(page: Page, id: string): Promise<number> {
   return Number(text.replace('−', '-'));
 }
 
+/** The first room there is, made on the start page as it comes. */
+export async function startRoom(page: Page, name: string): Promise<void> {
+  await page.goto('/');
+  const start = page.locator('[data-start]');
+  await start.getByRole('button', { name: 'New room' }).click();
+  await start.getByLabel('Name of the new room').fill(name);
+  await start.getByRole('button', { name: 'Make the room' }).click();
+  await settled(page);
+}
+
 /** Makes a new room through the dialog. */
 export async function newRoom(
   page: Page,

@@ -6,7 +6,7 @@ import { fixed } from '@tawny/core/quantities/format';
 import { type Compared, compared } from '@tawny/core/questions/scenarios';
 import { settingOf } from '@tawny/core/room/setting';
 import { MEASURE_NAMES } from '@tawny/core/words/measures';
-import { type Difference, DIFFERENCE_NAMES, differencesOf } from '@tawny/core/words/scenarios';
+import { type Difference, DIFFERENCE_NAMES, differencesOf, THE_ROOM } from '@tawny/core/words/scenarios';
 
 type Told = Compared & { name: string; differences: Difference[] };
 
@@ -19,7 +19,7 @@ export async function scenariosOf(document: Project, waves: boolean): Promise<To
     const { faces } = settingOf(versions[i]!.project);
     const surface = (id: string) => faces.find((f) => f.id === id)?.name ?? id;
     return {
-      ...{ ...c, name: scenario?.name ?? 'The room itself' },
+      ...{ ...c, name: scenario?.name ?? THE_ROOM },
       differences: scenario ? differencesOf(document, scenario, 'metric', surface) : [],
     };
   });

@@ -11,7 +11,7 @@ import { chartSvg } from './charts';
 import { drawingSheets } from './drawings';
 import { reportHtml } from './html';
 import { reportOf } from './report';
-import { sectionOutline } from './section';
+import { sectionOutline, sectionSvg } from './section';
 import { type Block, type Report, REPORT_PARTS } from './types';
 
 const solver = loadIntegerSolver();
@@ -104,6 +104,14 @@ describe('sections', () => {
     const heights = roof.map((p) => p[1]);
     expect(new Set(heights.map((h) => h.toFixed(2))).size).toBeGreaterThan(2);
   });
+});
+
+test('a pair seen from the side is named together, from the front one by one', () => {
+  const setting = settingOf(demo('signal-cabin'));
+  const named = (along: 'length' | 'width') =>
+    [...sectionSvg(setting, along, [150, 100], 'sans-serif').svg.matchAll(/>([LR, ]*)<\/text>/g)].map((m) => m[1]);
+  expect(named('length').filter(Boolean)).toEqual(['L, R']);
+  expect(named('width')).toEqual(['L', 'R']);
 });
 
 test('the drawing set has the plan, every ceiling and wall, two sections and each piece, all within the page', () => {

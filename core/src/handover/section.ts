@@ -5,6 +5,9 @@ import type { Setting } from '../room/setting';
 
 export type SectionAlong = 'length' | 'width';
 
+/** Nearer to one another than this, marks on the paper would be read as one, mm. */
+const SAME_MM = 2;
+
 /** Places are tried at this step, m. */
 const STEP = 0.02;
 
@@ -68,11 +71,15 @@ export function sectionSvg(
       ];
       return `<polygon points="${paper.points(box)}" fill="none" stroke="${SOFT}" stroke-width="0.2" stroke-dasharray="1 0.8"/>`;
     });
-  const speakers = setting.loudspeakers.map((l) => {
-    const [x, y] = paper.at([l.at[i], l.at[2]]);
+  // A pair seen from the side stands at one place: named together.
+  const at = (l: Setting['loudspeakers'][number]) => paper.at([l.at[i], l.at[2]]);
+  const speakers = setting.loudspeakers.map((l, k) => {
+    const [x, y] = at(l);
+    const here = setting.loudspeakers.filter((o) => Math.hypot(at(o)[0] - x, at(o)[1] - y) < SAME_MM);
+    const letters = here[0] === setting.loudspeakers[k] ? here.map((o) => o.letter).join(', ') : '';
     return (
       `<circle cx="${x}" cy="${y}" r="${n(Math.max(1, (l.box.height / 4) * mm))}" fill="${INK}"/>` +
-      `<text x="${n(x + 2)}" y="${n(y - 1.4)}" font-size="3" font-weight="700" fill="${INK}">${escape(l.letter)}</text>`
+      `<text x="${n(x + 2)}" y="${n(y - 1.4)}" font-size="3" font-weight="700" fill="${INK}">${escape(letters)}</text>`
     );
   });
   const svg = [

@@ -10,6 +10,9 @@ import { type LengthSystem, lengthText } from '../quantities/lengths';
 import { counted } from './counted';
 import { surfaceWords } from './tapes';
 
+/** The document without any of its alternatives, as people call it. */
+export const THE_ROOM = 'The room itself';
+
 export const DIFFERENCE_NAMES = {
   shape: 'Shape of the room',
   surfaces: 'What surfaces are made of',

@@ -2,7 +2,7 @@
 /** Which alternative of the room is open, once there are some: beside the project's name on every stage. */
 import { computed } from 'vue';
 import { openedAs } from '@tawny/core/document/scenarios';
-import { THE_ROOM } from '../words/scenarios';
+import { THE_ROOM } from '@tawny/core/words/scenarios';
 import { useDocument } from '../stores/document';
 
 const doc = useDocument();

@@ -7,6 +7,7 @@ import { roomVersions } from '@tawny/core/studies/hear/versions';
 import type { Rendered } from '@tawny/core/studies/hear/render';
 import { endsOf } from '@tawny/core/studies/signoff/readings';
 import { type DrySound, drySound } from '@tawny/core/synthesis/drySounds';
+import { THE_ROOM } from '@tawny/core/words/scenarios';
 import { createAbPlayer } from '../../audio/abPlayer';
 import { resampled } from '../../audio/resampled';
 import { download } from '../../charts/download';
@@ -14,7 +15,6 @@ import { fileNameOf } from '../../files/projectFiles';
 import { useRecordings } from '../../measured/recordings';
 import { useDocument } from '../../stores/document';
 import { useSession } from '../../stores/session';
-import { THE_ROOM } from '../../words/scenarios';
 
 const VERSION_WORDS: Readonly<Record<string, string>> = {
   before: 'Before: nothing hung',

@@ -6,13 +6,12 @@ import { glanceAt } from '@tawny/core/questions/glance';
 import { hangingBlocks } from '@tawny/core/report/hangingDrawing';
 import { settingOf } from '@tawny/core/room/setting';
 import { studyHolds } from '@tawny/core/studies/hang/held/holds';
-import { differencesOf } from '@tawny/core/words/scenarios';
+import { differencesOf, THE_ROOM } from '@tawny/core/words/scenarios';
 import { useLines } from '../../answers/answers';
 import { useRecipeNames } from '../../desk/recipeNames';
 import { clerk } from '../../stores/clerk';
 import { useDocument } from '../../stores/document';
 import { useSession } from '../../stores/session';
-import { THE_ROOM } from '../../words/scenarios';
 
 /** A drawing on the page, mm on paper at most. */
 const DRAWN: readonly [number, number] = [92, 70];
