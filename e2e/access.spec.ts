@@ -147,6 +147,28 @@ test('nor in any part of Seat, Marks, Decay and Hang, on the sheets and on site'
   }
 });
 
+test('nor in any part of Sign-off, in help, and beside an exercise', async ({ page }) => {
+  await openDemo(page);
+  await stage(page, 'signoff');
+  for (const name of ['Where practice differs', 'By ear', 'Hear it', 'Before building', 'Scenarios']) {
+    await page.getByRole('button', { name, exact: true }).click();
+    expect([name, await serious(page, '.pages')]).toEqual([name, []]);
+  }
+  await page.locator('[data-scenario-name]').fill('Another');
+  await page.locator('[data-scenario-make]').click();
+  await expect(page.locator('table[data-fresh="true"]')).toBeVisible({ timeout: 120_000 });
+  expect(['a scenario', await serious(page, '.pages')]).toEqual(['a scenario', []]);
+  await page.keyboard.press('?');
+  for (const name of ['Words and stages', 'Exercises', 'Keyboard']) {
+    await page.getByRole('button', { name, exact: true }).click();
+    expect([name, await byDay(page, '[data-help]')]).toEqual([name, []]);
+  }
+  await page.getByRole('button', { name: 'Exercises', exact: true }).click();
+  await page.locator('[data-exercise="seat"] [data-begin]').click();
+  await expect(page.locator('[data-exercise-panel]')).toBeVisible();
+  expect(['exercise', await serious(page, '[data-exercise-panel]')]).toEqual(['exercise', []]);
+});
+
 test('the whole way by keyboard', async ({ page }) => {
   await openDemo(page);
   for (const name of STAGES) {
