@@ -11,7 +11,7 @@ import { layOut } from '../studies/hang/layOut';
 import { layOutCommand } from '../studies/hang/take';
 import { piecesOver, standBefore } from '../studies/marks/ways';
 import { demo } from '../testing/demo';
-import { EXERCISES } from './exercises';
+import { EXERCISES } from './exercises/all';
 import { judged, roomFor, saidOf } from './judge';
 import type { Exercise, ExerciseId, Given, Seen, Step, Watched } from './types';
 

@@ -2,7 +2,7 @@
 /** Help: the field's words and what each stage is for, searched; the exercises; the keyboard. All of it is here, nothing is fetched. */
 import { computed, nextTick, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
-import { EXERCISES } from '@tawny/core/learn/exercises';
+import { EXERCISES } from '@tawny/core/learn/exercises/all';
 import type { ExerciseId } from '@tawny/core/learn/types';
 import { findHelp, type HelpEntry } from '@tawny/core/words/help/find';
 import { STAGE_HELP } from '@tawny/core/words/help/stages';

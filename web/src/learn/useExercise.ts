@@ -2,7 +2,7 @@
 import { computed, ref, watch } from 'vue';
 import { createSharedComposable } from '@vueuse/core';
 import { useRoute, useRouter } from 'vue-router';
-import { EXERCISES } from '@tawny/core/learn/exercises';
+import { EXERCISES } from '@tawny/core/learn/exercises/all';
 import { judged, roomFor, saidOf } from '@tawny/core/learn/judge';
 import type { Exercise, ExerciseId, Given, Seen, Watched } from '@tawny/core/learn/types';
 import { OCTAVES } from '@tawny/core/quantities/bands';

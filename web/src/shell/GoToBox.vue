@@ -3,7 +3,7 @@
 import { computed, ref, watch } from 'vue';
 import { useRouter } from 'vue-router';
 import { namedRecipes } from '@tawny/core/document/recipes';
-import { EXERCISES } from '@tawny/core/learn/exercises';
+import { EXERCISES } from '@tawny/core/learn/exercises/all';
 import { useExercise } from '../learn/useExercise';
 import { useDocument } from '../stores/document';
 import { useAnswers } from '../answers/answers';

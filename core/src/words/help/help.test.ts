@@ -1,4 +1,4 @@
-import { EXERCISES } from '../../learn/exercises';
+import { EXERCISES } from '../../learn/exercises/all';
 import { findHelp, type HelpEntry } from './find';
 import { STAGE_HELP } from './stages';
 import { TERMS } from './terms';

@@ -34,6 +34,7 @@ const EXTRAS = [
   { value: 'rattle', title: 'a rattle' },
   { value: 'clip', title: 'clipping' },
 ] as const;
+const scenario = computed(() => doc.stored?.scenarios.list.find((s) => s.id === doc.stored!.scenarios.current) ?? null);
 async function measure(): Promise<void> {
   const stored = doc.settled;
   if (!stored) return;
@@ -63,6 +64,10 @@ async function measure(): Promise<void> {
 </script>
 
 <template>
+  <p v-if="scenario" class="soft" data-take-scenario>
+    The scenario “{{ scenario.name }}” is open: what is recorded now is kept as taken in that room. To measure the room
+    as it is, open the room itself first.
+  </p>
   <WherePart />
   <LivePart />
   <FilePart />
