@@ -1,58 +1,24 @@
 <script setup lang="ts">
 /** Alternatives of the room side by side: what each says in every measure, how each is drawn, what each makes otherwise; parts taken over. */
 import { computed, ref } from 'vue';
-import { fixed, signed } from '@tawny/core/quantities/format';
-import { formatLength } from '@tawny/core/quantities/lengths';
-import type { Measure, MeasureId } from '@tawny/core/report/verdict';
-import { MEASURE_NAMES } from '@tawny/core/words/measures';
-import { DIFFERENCE_NAMES } from '@tawny/core/words/scenarios';
+import { fixed } from '@tawny/core/quantities/format';
 import { svgSource } from '../../parts/svgSource';
+import ScenarioDifferences from './ScenarioDifferences.vue';
+import ScenarioTable from './ScenarioTable.vue';
 import { useScenarios } from './useScenarios';
 
 const s = useScenarios();
-const { doc, session, list, current, versions, waves, line, compared, found, differences, sheets, titles, drawn } = s;
+const { doc, list, current, waves, line, sheets, titles, drawn } = s;
 const name = ref('');
 const why = ref('');
+const nameless = ref(false);
 function make(): void {
-  if (name.value.trim() === '') return;
+  nameless.value = name.value.trim() === '';
+  if (nameless.value) return;
   s.make(name.value.trim().slice(0, 80), why.value.trim().slice(0, 400));
   [name.value, why.value] = ['', ''];
 }
 const openName = computed(() => list.value.find((x) => x.id === current.value)?.name ?? 'the room itself');
-const currency = computed(() => doc.project!.brief.budget?.currency ?? '€');
-
-function figure({ value, unit, digits }: Measure): string {
-  if (value === null) return '–';
-  if (unit !== 'cm') return `${fixed(value, digits)} ${unit}`;
-  const l = formatLength(value / 100, session.system);
-  return `${l.value} ${l.unit}`;
-}
-const ids = computed(() => [...new Set(compared.value.flatMap((c) => c.measures.map((m) => m.id)))]);
-const measureOf = (id: string | null, m: MeasureId) => found(id)?.measures.find((x) => x.id === m) ?? null;
-const turn = (id: string | null, m: MeasureId) => {
-  const gain = found(id)?.gains[m] ?? 0;
-  return gain > 0.05 ? 'better' : gain < -0.05 ? 'worse' : '';
-};
-const TAKES = [
-  { id: 'bare', name: 'Bare marks', text: (v: number) => fixed(v, 0) },
-  { id: 'pieces', name: 'Pieces', text: (v: number) => fixed(v, 0) },
-  { id: 'cost', name: 'Costs', text: (v: number) => `${fixed(v, 0)} ${currency.value}` },
-  { id: 'hours', name: 'Hours of work', text: (v: number) => `${fixed(v, 0)} h` },
-  { id: 'doubts', name: 'Rules not kept', text: (v: number) => fixed(v, 0) },
-] as const;
-const besides = (id: string | null, key: (typeof TAKES)[number]['id']) => {
-  const [is, was] = [found(id)?.[key], found(null)?.[key]];
-  if (is === undefined || was === undefined) return '';
-  const by = Math.round(is - was);
-  return id === null || by === 0 ? '' : signed(by, 0);
-};
-
-const editing = ref<{ id: string; name: string; why: string } | null>(null);
-function keep(): void {
-  const e = editing.value;
-  if (e && e.name.trim() !== '') s.rename(e.id, e.name.trim(), e.why.trim());
-  editing.value = null;
-}
 </script>
 
 <template>
@@ -63,9 +29,8 @@ function keep(): void {
   <form class="new" @submit.prevent="make">
     <label>New scenario, beginning as {{ openName }} <input v-model="name" maxlength="80" data-scenario-name /></label>
     <label>What for <input v-model="why" maxlength="400" data-scenario-why /></label>
-    <v-btn size="small" variant="flat" color="primary" type="submit" :disabled="name.trim() === ''" data-scenario-make
-      >Make and open it</v-btn
-    >
+    <v-btn size="small" variant="flat" color="primary" type="submit" data-scenario-make>Make and open it</v-btn>
+    <span v-if="nameless" class="bad" role="alert">Give it a name first.</span>
   </form>
   <template v-if="list.length > 0">
     <p v-if="line.state.value.status === 'running'" role="status" data-compared-busy>
@@ -74,45 +39,7 @@ function keep(): void {
     <p v-else-if="line.state.value.status === 'failed'" class="bad" role="alert">
       {{ line.state.value.message }} <button type="button" class="link" @click="line.again()">Try again</button>
     </p>
-    <div class="wide" tabindex="0" role="region" aria-label="Side by side">
-      <table aria-label="Scenarios side by side" :class="{ old: !line.current.value }" :data-fresh="line.current.value">
-        <thead>
-          <tr>
-            <th scope="col">Measure</th>
-            <th v-for="v in versions" :key="v.id ?? ''" scope="col" :data-version-head="v.id ?? 'room'">
-              <button
-                type="button"
-                class="head"
-                :aria-pressed="v.id === current"
-                :title="v.id === current ? 'open now' : 'open it'"
-                :data-scenario-open="v.name"
-                @click="s.open(v.id)"
-              >
-                {{ v.name }}
-              </button>
-              <span class="soft">{{ v.id === current ? 'open' : '' }}</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="m in ids" :key="m" :data-row="m">
-            <th scope="row">{{ MEASURE_NAMES[m] }}</th>
-            <td v-for="v in versions" :key="v.id ?? ''" :class="turn(v.id, m)">
-              <template v-if="measureOf(v.id, m)">
-                {{ figure(measureOf(v.id, m)!) }} <small v-if="turn(v.id, m)">{{ turn(v.id, m) }}</small>
-              </template>
-            </td>
-          </tr>
-          <tr v-for="t in TAKES" :key="t.id" :data-row="t.id">
-            <th scope="row">{{ t.name }}</th>
-            <td v-for="v in versions" :key="v.id ?? ''">
-              <template v-if="found(v.id)">{{ t.text(found(v.id)![t.id]) }}</template>
-              <small v-if="besides(v.id, t.id)">{{ besides(v.id, t.id) }}</small>
-            </td>
-          </tr>
-        </tbody>
-      </table>
-    </div>
+    <ScenarioTable />
     <label class="waves"
       ><input v-model="waves" type="checkbox" data-compared-waves /> Also the bass by the waves of each room: some
       seconds for every one</label
@@ -137,59 +64,13 @@ function keep(): void {
     </div>
 
     <h2>What each makes otherwise</h2>
-    <section v-for="{ scenario, parts } in differences" :key="scenario.id" class="one" :data-scenario="scenario.name">
-      <form v-if="editing?.id === scenario.id" class="new" @submit.prevent="keep">
-        <label>Name <input v-model="editing.name" maxlength="80" /></label>
-        <label>What for <input v-model="editing.why" maxlength="400" /></label>
-        <v-btn size="small" variant="flat" color="primary" type="submit">Keep</v-btn>
-      </form>
-      <header v-else>
-        <h3>{{ scenario.name }}</h3>
-        <span class="soft">{{ scenario.why }}</span>
-        <button
-          type="button"
-          class="link"
-          @click="editing = { id: scenario.id, name: scenario.name, why: scenario.why }"
-        >
-          Rename
-        </button>
-        <button type="button" class="link" data-scenario-remove @click="s.remove(scenario.id)">Take away</button>
-      </header>
-      <p v-if="parts.length === 0" class="soft">
-        Nothing yet. Open it and change what is to be tried: every stage edits the scenario that is open.
-      </p>
-      <div v-for="p in parts" :key="p.part" class="part" :data-difference="p.part">
-        <div class="said">
-          <b>{{ DIFFERENCE_NAMES[p.part] }}</b>
-          <span v-for="(text, i) in p.sentences" :key="i">{{ text }}</span>
-        </div>
-        <v-btn size="small" variant="outlined" data-take-over @click="s.takeOver(scenario.id, p.edits)"
-          >Take over into the room</v-btn
-        >
-        <p v-for="c in p.clashes" :key="`${c.edit} ${c.sentence}`" class="clash" data-clash>
-          {{ c.sentence }}
-          <button
-            v-if="c.stands"
-            type="button"
-            class="link"
-            data-keep-edit
-            @click="s.settle(scenario.id, [c.edit], true)"
-          >
-            Keep the scenario’s
-          </button>
-          <button type="button" class="link" data-drop-edit @click="s.settle(scenario.id, [c.edit], false)">
-            Follow the room
-          </button>
-        </p>
-      </div>
-    </section>
+    <ScenarioDifferences />
   </template>
   <p v-if="doc.refused" class="bad" role="alert">{{ doc.refused.sentence }}</p>
 </template>
 
 <style scoped>
-.soft,
-small {
+.soft {
   color: var(--ink-soft);
 }
 .bad {
@@ -216,58 +97,6 @@ select {
   color: var(--ink);
   min-inline-size: 15rem;
 }
-.wide {
-  overflow-x: auto;
-}
-table {
-  border-collapse: collapse;
-  font-size: 13px;
-}
-th,
-td {
-  padding: 4px 18px 4px 0;
-  border-block-end: 1px solid var(--rule);
-  text-align: start;
-  vertical-align: baseline;
-}
-tbody th {
-  font-weight: 400;
-  color: var(--ink-soft);
-}
-td {
-  font-family: var(--figures);
-  white-space: nowrap;
-}
-td small {
-  font-family: inherit;
-  margin-inline-start: 6px;
-}
-.better small {
-  color: var(--teal);
-  font-weight: 600;
-}
-.worse small {
-  color: var(--brick);
-  font-weight: 600;
-}
-.old {
-  opacity: 0.6;
-}
-.head {
-  font-weight: 600;
-  text-align: start;
-  max-inline-size: 16rem;
-  overflow-wrap: anywhere;
-  border-block-end: 2px solid transparent;
-}
-.head[aria-pressed='true'] {
-  border-color: var(--tawny);
-  color: var(--tawny);
-}
-.head + .soft {
-  margin-inline-start: 6px;
-  font-weight: 400;
-}
 .waves {
   display: block;
   margin-block: 8px 4px;
@@ -275,9 +104,6 @@ td small {
 h2 {
   font-size: 15px;
   margin-block: 16px 4px;
-}
-h3 {
-  font-size: 14px;
 }
 .drawings {
   display: flex;
@@ -297,52 +123,8 @@ figure img {
   background: #fff;
   border: 1px solid var(--rule);
 }
-.one {
-  border-block-start: 1px solid var(--rule-strong);
-  padding-block: 8px;
-}
-.one header {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 14px;
-  align-items: baseline;
-}
-.part {
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 4px 16px;
-  align-items: start;
-  padding-block: 5px;
-}
-.said {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 8px;
-}
-.said b {
-  flex: 0 0 190px;
-}
-.clash {
-  grid-column: 1 / -1;
-  margin: 0;
-  color: var(--brick);
-}
 .link {
   color: var(--tawny);
   text-decoration: underline;
-}
-@media (max-width: 860px) {
-  .part {
-    grid-template-columns: 1fr;
-  }
-  .said b {
-    flex-basis: 100%;
-  }
-}
-@media (pointer: coarse) {
-  .link,
-  .head {
-    min-block-size: 40px;
-  }
 }
 </style>

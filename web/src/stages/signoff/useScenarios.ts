@@ -1,5 +1,6 @@
 /** The alternatives of the open room: made, opened, compared side by side, taken over. */
 import { computed, ref } from 'vue';
+import { createSharedComposable } from '@vueuse/core';
 import { openedAs } from '@tawny/core/document/scenarios';
 import { drawingSheets } from '@tawny/core/handover/drawings';
 import { glanceAt } from '@tawny/core/questions/glance';
@@ -16,7 +17,7 @@ import { useSession } from '../../stores/session';
 /** A drawing on the page, mm on paper at most. */
 const DRAWN: readonly [number, number] = [92, 70];
 
-export function useScenarios() {
+export const useScenarios = createSharedComposable(() => {
   const doc = useDocument();
   const session = useSession();
   const { scenarios: line } = useLines();
@@ -81,4 +82,4 @@ export function useScenarios() {
     takeOver: (id: string, edits: number[]) => doc.run({ type: 'take-over', id, edits }),
     settle: (id: string, edits: number[], keep: boolean) => doc.run({ type: 'settle-scenario', id, edits, keep }),
   };
-}
+});
