@@ -56,7 +56,7 @@ async function laidOut(page: Page): Promise<void> {
 async function scenario(page: Page): Promise<void> {
   await stage(page, 'signoff');
   await page.getByRole('button', { name: 'Scenarios', exact: true }).click();
-  await page.locator('[data-scenario-name]').fill('Further back');
+  await page.locator('[data-scenario-name]').fill('Another seat');
   await page.locator('[data-scenario-why]').fill('The sofa could go.');
   await page.locator('[data-scenario-make]').click();
   await page.locator('[data-next-move]').click();

@@ -211,8 +211,12 @@ useEventListener('keydown', (event: KeyboardEvent) => {
   text-overflow: ellipsis;
   white-space: nowrap;
 }
+/* Of an earlier room, and still to be read. */
 .old {
-  opacity: 0.6;
+  font-style: italic;
+}
+.what.old {
+  color: var(--ink-soft);
 }
 .moves {
   position: fixed;

@@ -121,7 +121,7 @@ td small {
   font-weight: 600;
 }
 .old {
-  opacity: 0.6;
+  font-style: italic;
 }
 .head {
   font-weight: 600;
