@@ -121,11 +121,10 @@ function editsOf(base: Project, next: Project, before: Scenario, was: Opened): C
   return [...told, ...waiting];
 }
 
-/** What an edit of the opened scenario makes of the document: shared parts go into the base, everything else into the scenario. */
+/** What an edit of the opened scenario (one must be open) makes of the document: shared parts go into the base, everything else into the scenario. */
 export function withOpened(document: Project, next: Project): Project {
   const { current, list } = document.scenarios;
-  const scenario = list.find((s) => s.id === current);
-  if (!scenario) return { ...next, scenarios: document.scenarios };
+  const scenario = list.find((s) => s.id === current)!;
   const was = openedAs(document);
   const shared = changesOf(was.project, next).filter((c) => isShared(c.path));
   const base = withChanges(document, shared).document;
@@ -158,12 +157,16 @@ export function takenOver(document: Project, id: string, edits: readonly number[
   return withChanges(left, over).document;
 }
 
+/** Whether an edit that met another base may still be insisted on: not where what it was about is gone. */
+export const canStand = ({ stands, theirs }: Pick<Clash, 'stands' | 'theirs'>): boolean =>
+  stands === 'mine' || theirs !== undefined;
+
 /** A clash is settled: the scenario's edit is made on the base as it is now, or given up. */
 export const settledClash = (document: Project, id: string, edits: readonly number[], keep: boolean): Project =>
   withEdits(document, id, (s) =>
     s.edits.flatMap((c, i): Change[] => {
       if (!edits.includes(i)) return [c];
-      const met = openedAs(document, id).clashes.find((m) => m.edit === i && m.stands === 'mine');
+      const met = openedAs(document, id).clashes.find((m) => m.edit === i && canStand(m));
       return keep && met ? [madeOn(c, met.theirs)] : [];
     }),
   );

@@ -1,10 +1,10 @@
 /** What a scenario makes otherwise than the room itself, by parts that can be taken over by themselves, in words. */
-import type { Change, Step } from '../document/changes';
+import { type Change, changesOf, type Step } from '../document/changes';
 import { materialOf } from '../document/materials';
 import { namedRecipes } from '../document/recipes';
-import { openedAs } from '../document/scenarios';
+import { canStand, openedAs } from '../document/scenarios';
 import type { Piece, Project, Scenario } from '../document/schema/project';
-import { nameOf } from '../document/sharing';
+import { equal, nameOf } from '../document/sharing';
 import { fixed } from '../quantities/format';
 import { type LengthSystem, lengthText } from '../quantities/lengths';
 import { counted } from './counted';
@@ -35,7 +35,7 @@ export interface Difference {
   edits: number[];
   sentences: string[];
   /** What the room itself says now where both say something of one thing; or why it cannot stand in it. */
-  clashes: { edit: number; sentence: string; stands: boolean }[];
+  clashes: { edit: number; sentence: string; canStand: boolean }[];
 }
 
 const SHAPE = ['corners', 'height', 'ceiling', 'beams', 'platforms', 'partitions', 'framing'];
@@ -265,7 +265,12 @@ export function differencesOf(
   const both: Both = { base, now, system, surface };
   const reshaped = base.room.corners.map((c) => c.wall).join() !== now.room.corners.map((c) => c.wall).join();
   const parts = new Map<DifferencePart, number[]>();
+  const made = changesOf(base, now);
+  const meets = (a: readonly Step[], b: readonly Step[]) => a.every((s, k) => k >= b.length || equal(s, b[k]));
   scenario.edits.forEach(({ path }: Change, i) => {
+    // One that the room itself has come to say as well makes nothing otherwise.
+    const told = [...clashes, ...leftOut].some((c) => c.edit === i);
+    if (!told && !made.some((m) => meets(m.path, path))) return;
     const part = partOf(path, reshaped);
     parts.set(part, [...(parts.get(part) ?? []), i]);
   });
@@ -283,7 +288,7 @@ export function differencesOf(
             .filter((c) => edits.includes(c.edit))
             .map((c) => ({
               edit: c.edit,
-              stands: c.stands === 'mine',
+              canStand: canStand(c),
               sentence:
                 c.stands === 'mine'
                   ? `${at(c.edit)}: ${valueWords(c.mine, c.path, system)} here, but the room itself says ${valueWords(c.theirs, c.path, system)} since.`
@@ -293,7 +298,7 @@ export function differencesOf(
             .filter((l) => edits.includes(l.edit))
             .map((l) => ({
               edit: l.edit,
-              stands: false,
+              canStand: false,
               sentence: `${at(l.edit)} is left out: ${l.sentence}.`,
             })),
         ],

@@ -41,7 +41,13 @@ function keep(): void {
       >
       <p v-for="c in p.clashes" :key="`${c.edit} ${c.sentence}`" class="clash" data-clash>
         {{ c.sentence }}
-        <button v-if="c.stands" type="button" class="link" data-keep-edit @click="settle(scenario.id, [c.edit], true)">
+        <button
+          v-if="c.canStand"
+          type="button"
+          class="link"
+          data-keep-edit
+          @click="settle(scenario.id, [c.edit], true)"
+        >
           Keep the scenario’s
         </button>
         <button type="button" class="link" data-drop-edit @click="settle(scenario.id, [c.edit], false)">
