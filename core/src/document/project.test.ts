@@ -6,7 +6,7 @@ import { changesOf, withChanges } from './changes';
 import { applyCommand, type Command } from './commands/commands';
 import { createProject } from './create';
 import { projectJsonSchema } from './schema/jsonSchema';
-import { migrate } from './migrate';
+import { migrate } from './migrate/migrate';
 import { frameOf, listeningAxis, mirrored } from './place/placing';
 import { type PieceState, type Project, projectSchema } from './schema/project';
 import { numbersOf, recipeOf } from './recipes';

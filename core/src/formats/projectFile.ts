@@ -1,7 +1,7 @@
 /**
  * The project file `*.tawny.json`: text in, of this version or an older one, project or a list of problems out. Never throws on bad input.
  */
-import { migrate } from '../document/migrate';
+import { migrate } from '../document/migrate/migrate';
 import { FORMAT, VERSION } from '../document/schema/project';
 import { checkedProject, type ReadProject } from './checked';
 

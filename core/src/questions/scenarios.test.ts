@@ -114,3 +114,14 @@ test('a thing worked on in the room and gone in the scenario: told, and gone onc
   const insisted = run(kept, { type: 'settle-scenario', id: 'a', edits: [clash!.edit], keep: true });
   expect([there(insisted), openedAs(insisted, 'a').clashes]).toEqual([false, []]);
 });
+
+test('in what a thing is otherwise', () => {
+  const thing = demo('bakehouse').room.furniture[0]!;
+  const put = (values: Partial<typeof thing>) =>
+    said(made('bakehouse', { type: 'put', list: 'furniture', thing: { ...thing, ...values } }))[0]!.sentences;
+  expect(put({ x: thing.x + 0.1 })).toEqual([`Otherwise: ${thing.name} (moved).`]);
+  expect(put({ width: thing.width + 0.1, y: thing.y + 0.1 })).toEqual([
+    `Otherwise: ${thing.name} (moved, another size).`,
+  ]);
+  expect(put({ clearance: thing.clearance + 0.1 })).toEqual([`Otherwise: ${thing.name} (set otherwise).`]);
+});

@@ -81,12 +81,30 @@ interface Both {
 }
 type Named = { name: string; id: string };
 
+const MOVES = ['x', 'y', 'u', 'v', 'wall', 'face', 'along', 'from', 'start', 'end', 'turnDeg', 'level', 'lift'];
+const SIZES = ['width', 'depth', 'height', 'span'];
+/** In what a thing is otherwise. */
+function howOther(was: object, is: object): string {
+  const differs = (keys: readonly string[]) =>
+    keys.some((k) => !equal((was as Record<string, unknown>)[k], (is as Record<string, unknown>)[k]));
+  const said = [
+    ...(differs(MOVES) ? ['moved'] : []),
+    ...(differs(SIZES) ? ['another size'] : []),
+    ...(differs(['material']) ? ['another material'] : []),
+    ...(differs(['tiltDeg']) ? ['tilted otherwise'] : []),
+  ];
+  return said.length > 0 ? said.join(', ') : 'set otherwise';
+}
+
 /** Things of a list that came, went, or are otherwise. */
 function lists(was: readonly Named[], is: readonly Named[]): string[] {
   const id = (t: Named) => t.id;
   const more = is.filter((t) => !was.map(id).includes(t.id));
   const less = was.filter((t) => !is.map(id).includes(t.id));
-  const other = is.filter((t) => was.some((o) => o.id === t.id && JSON.stringify(o) !== JSON.stringify(t)));
+  const other = is.flatMap((t) => {
+    const before = was.find((o) => o.id === t.id);
+    return before && !equal(before, t) ? [{ ...t, name: `${t.name} (${howOther(before, t)})` }] : [];
+  });
   const says = (word: string, list: readonly Named[]) =>
     list.length === 0 ? [] : [`${word}: ${list.map((t) => t.name).join(', ')}.`];
   return [...says('More', more), ...says('Not there', less), ...says('Otherwise', other)];

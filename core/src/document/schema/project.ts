@@ -1,7 +1,7 @@
 /**
  * The saved document, version 16: plain JSON, SI units, survey coordinates. A computed number is never stored here.
  *
- * Changing a field's name or meaning needs a new VERSION, a migration in migrate.ts and a new sample in samples/.
+ * Changing a field's name or meaning needs a new VERSION, a migration in migrate/ and a new sample in samples/.
  */
 import { checkProject } from './checks';
 import { shape } from './shape';

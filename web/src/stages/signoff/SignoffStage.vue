@@ -35,10 +35,17 @@ const PAGES = [
   { id: 'report', name: 'Report' },
 ] as const;
 const shown = ref<(typeof PAGES)[number]['id']>('brief');
-/** With its drawings and files only when somebody wants it. */
-const HearPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./HearPart.vue'));
-const ScenariosPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./ScenariosPart.vue'));
-const ReportPart = defineAsyncComponent((): Promise<{ default: Component }> => import('./ReportPart.vue'));
+const pageName = computed(() => PAGES.find((p) => p.id === shown.value)!.name);
+/** Those with drawings, files and sound only when somebody wants them. */
+const late = (load: () => Promise<{ default: Component }>) => defineAsyncComponent(load);
+const PARTS: Readonly<Partial<Record<(typeof PAGES)[number]['id'], Component>>> = {
+  scenarios: late(() => import('./ScenariosPart.vue')),
+  schools: SchoolsPart as Component,
+  ear: EarPart as Component,
+  hear: late(() => import('./HearPart.vue')),
+  checklist: ChecklistPart as Component,
+  report: late(() => import('./ReportPart.vue')),
+};
 const system = useLengths();
 const subtitle = computed(() => (wishes.value.length > 0 ? standingSentence(wishes.value) : ''));
 const nameOf = (stage: string) => STAGES.find((s) => s.id === stage)!.name;
@@ -48,23 +55,8 @@ const toBrief = () => (session.surveyPart = 'brief');
 <template>
   <StageFrame title="Sign-off" :subtitle="subtitle" bench-label="Log" pages>
     <ChoiceRow v-model="shown" :choices="PAGES" label="What is shown" class="pages-row" />
-    <div v-if="shown === 'schools'" class="page" tabindex="0" role="region" aria-label="Where practice differs">
-      <SchoolsPart />
-    </div>
-    <div v-else-if="shown === 'scenarios'" class="page" tabindex="0" role="region" aria-label="Scenarios">
-      <ScenariosPart />
-    </div>
-    <div v-else-if="shown === 'ear'" class="page" tabindex="0" role="region" aria-label="By ear">
-      <EarPart />
-    </div>
-    <div v-else-if="shown === 'hear'" class="page" tabindex="0" role="region" aria-label="Hear it">
-      <HearPart />
-    </div>
-    <div v-else-if="shown === 'checklist'" class="page" tabindex="0" role="region" aria-label="Before building">
-      <ChecklistPart />
-    </div>
-    <div v-else-if="shown === 'report'" class="page" tabindex="0" role="region" aria-label="Report">
-      <ReportPart />
+    <div v-if="PARTS[shown]" class="page" tabindex="0" role="region" :aria-label="pageName">
+      <component :is="PARTS[shown]" />
     </div>
     <div v-else class="page" tabindex="0" role="region" aria-label="The brief against the room">
       <p v-if="waiting" class="soft" role="status">Reading what was measured …</p>

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cheapestPanels } from '@tawny/core/dosage/panels';
 import { equalGaps } from '@tawny/core/layout/gaps';
-import { CalcError, checked, has, type Topic } from './types';
+import { CalcError, checked, has, type Topic } from '../types';
 
 const problemSchema = z.object({
   panels: z

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cutBars } from '@tawny/core/cutting/bars';
 import { PATIENT_NODES } from '@tawny/core/cutting/ways';
-import { checked, type Topic } from './types';
+import { checked, type Topic } from '../types';
 
 const schema = z.object({
   stock: z

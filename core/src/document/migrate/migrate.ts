@@ -1,9 +1,9 @@
 /**
  * Old files forward: one pure step a version. Files from the future are refused. Steps are never edited once released.
  */
-import { buyingOfVersion11, makingOfVersion11 } from './migrateBuying';
-import { piecesOfVersion7 } from './migratePieces';
-import { FORMAT, VERSION } from './schema/project';
+import { buyingOfVersion11, makingOfVersion11 } from './buying';
+import { piecesOfVersion7 } from './pieces';
+import { FORMAT, VERSION } from '../schema/project';
 
 type Json = Record<string, unknown>;
 

@@ -1,15 +1,15 @@
 /** Files of version 6: what hung and what was decided becomes pieces of recipes, made as it was. */
 import { readFileSync } from 'node:fs';
-import { readProjectFile } from '../formats/projectFile';
-import { BOARD_DENSITY } from '../recipes/boxes';
-import { boardThickness, gapOf, recipeFault, standoffOf } from '../recipes/curve';
-import { kindOf, plainPanelOf } from '../recipes/kind';
-import { coverOf, numbersOf, recipeOf } from './recipes';
-import type { Project } from './schema/project';
+import { readProjectFile } from '../../formats/projectFile';
+import { BOARD_DENSITY } from '../../recipes/boxes';
+import { boardThickness, gapOf, recipeFault, standoffOf } from '../../recipes/curve';
+import { kindOf, plainPanelOf } from '../../recipes/kind';
+import { coverOf, numbersOf, recipeOf } from '../recipes';
+import type { Project } from '../schema/project';
 
 type Loose = Record<string, unknown> & { treatment: Record<string, unknown> };
 const sample = (): Loose =>
-  JSON.parse(readFileSync(new URL('./samples/version-6.tawny.json', import.meta.url), 'utf8')) as Loose;
+  JSON.parse(readFileSync(new URL('../samples/version-6.tawny.json', import.meta.url), 'utf8')) as Loose;
 const hung = (id: string, kind: string, values: object = {}) => ({
   id,
   name: id,

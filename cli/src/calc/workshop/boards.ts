@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { boardCuts, cutBoards } from '@tawny/core/cutting/boards';
 import { PATIENT_NODES } from '@tawny/core/cutting/ways';
-import { checked, type Topic } from './types';
+import { checked, type Topic } from '../types';
 
 const side = z.number().positive().max(1000);
 const schema = z.object({
